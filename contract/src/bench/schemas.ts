@@ -1,0 +1,87 @@
+import { CORRECTION_REASONS, VERDICTS, WITHHELD } from '@oak-gate/core';
+import type { BenchCommand, BenchEventData, Reading, Rejudged, VerdictFact } from '@oak-gate/core';
+import { id, lengthOnTheWire, lengthUnit, partState, perBound, reason } from '../common/values';
+import { z } from '../common/zod';
+import { partRef, placeKey } from '../engines/schemas';
+import { instrument } from '../instruments/schemas';
+
+export const reading = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('exact'), value: lengthOnTheWire }),
+  z.object({ kind: z.literal('between'), goes: lengthOnTheWire, stops: lengthOnTheWire }),
+  z.object({ kind: z.literal('atLeast'), goes: lengthOnTheWire }),
+  z.object({ kind: z.literal('under'), stops: lengthOnTheWire }),
+  z.object({ kind: z.literal('spread'), low: lengthOnTheWire, high: lengthOnTheWire }),
+]) satisfies z.ZodType<Reading>;
+export const verdictFact = z.object({
+  verdict: z.enum([...VERDICTS, 'withheld']),
+  acceptable: z.boolean(),
+  shortBy: z.exactOptional(lengthOnTheWire),
+  overBy: z.exactOptional(lengthOnTheWire),
+  withheld: z.exactOptional(z.enum(WITHHELD)),
+  limit: perBound(lengthOnTheWire),
+  sources: perBound(z.string()),
+  partState,
+  rule: z.enum(['simple', 'guarded']),
+  ruleVersion: z.int(),
+  pin: z.int(),
+}) satisfies z.ZodType<VerdictFact>;
+const answer = z.object({ question: id, answer: z.enum(['yes', 'no']) });
+const slip = z.enum(['asTyped', 'reread']).nullable();
+export const rejudged = z.array(
+  z.object({ place: placeKey, reading: z.int(), verdict: verdictFact }) satisfies z.ZodType<Rejudged>,
+);
+
+const aboutPlace = (why: z.ZodType<string>) => z.object({ place: placeKey, reason: why });
+export const benchEventData = {
+  readingTaken: z.object({
+    place: placeKey,
+    text: z.string(),
+    unit: lengthUnit,
+    unitUsed: lengthUnit,
+    reading,
+    notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade'])),
+    slip,
+    instrument,
+    answers: z.array(answer),
+    parts: z.array(partRef),
+    verdict: verdictFact,
+    refines: z.int().nullable(),
+    contests: z.boolean(),
+  }),
+  readingCorrected: z.object({ place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) }),
+  readingVoided: z.object({ place: placeKey, reading: z.int(), reason }),
+  contestDecided: z.object({ place: placeKey, keep: z.int(), reason }),
+  placeDeferred: aboutPlace(reason),
+  placeResumed: z.object({ place: placeKey }),
+  notApplicableDeclared: aboutPlace(reason),
+  notApplicableAccepted: aboutPlace(reason),
+  notApplicableRefused: aboutPlace(reason),
+} satisfies { [T in keyof BenchEventData]: z.ZodType<BenchEventData[T]> };
+
+/** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
+const takenText = {
+  text: z
+    .string()
+    .max(20_000)
+    .refine((value) => !/\p{Surrogate}/u.test(value)),
+  unit: lengthUnit,
+  instrument: id,
+  answers: z.array(answer).max(10),
+  slip,
+};
+const at = { place: placeKey, basedOn: z.int().min(0) };
+export const benchCommands = [
+  z.strictObject({ type: z.literal('takeReading'), ...at, ...takenText }),
+  z.strictObject({
+    type: z.literal('correctReading'),
+    ...at,
+    reading: z.int(),
+    reason: z.enum(CORRECTION_REASONS),
+    instead: z.strictObject(takenText).nullable(),
+  }),
+  z.strictObject({ type: z.literal('voidReading'), ...at, reading: z.int(), reason }),
+  z.strictObject({ type: z.literal('decideContest'), ...at, keep: z.int(), reason }),
+  z.strictObject({ type: z.literal('deferPlace'), ...at, reason }),
+  z.strictObject({ type: z.literal('resumePlace'), ...at }),
+  z.strictObject({ type: z.literal('declareNotApplicable'), ...at, reason }),
+] as const satisfies readonly z.ZodType<BenchCommand>[];

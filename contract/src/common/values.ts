@@ -1,0 +1,34 @@
+import { LENGTH_UNITS, nanometres, PART_STATES } from '@oak-gate/core';
+import type { PrintedLength } from '@oak-gate/core';
+import { z } from './zod';
+
+/** Text that can be hashed and stored for ever: NFC, no lone surrogates, not endless. */
+export const text = (most: number): z.ZodType<string> =>
+  z
+    .string()
+    .max(most)
+    .refine((value) => !/\p{Surrogate}/u.test(value), { error: 'holds half of a character' })
+    .transform((value) => value.normalize('NFC'));
+export const name = text(120);
+export const reason = text(2000);
+export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._ -]{0,79}$/);
+export const isoDate = z.iso.date();
+export const instant = z.iso.datetime({ precision: 3 });
+export const lengthOnTheWire = z.int().transform(nanometres);
+export const lengthUnit = z.enum(LENGTH_UNITS);
+export const partState = z.enum(PART_STATES);
+export const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
+export const printedLength = z.object({
+  text: z.string(),
+  unit: lengthUnit,
+  nm: lengthOnTheWire,
+}) satisfies z.ZodType<PrintedLength>;
+
+/** Bounds and sources per bound, absent where nothing is said. */
+export const perBound = <T extends z.ZodType>(value: T) =>
+  z.object({
+    min: z.exactOptional(value),
+    max: z.exactOptional(value),
+    serviceMin: z.exactOptional(value),
+    serviceMax: z.exactOptional(value),
+  });

@@ -1,0 +1,164 @@
+import { AXES, decimalLength, ENGINE_CLASSES, PART_KINDS } from '@oak-gate/core';
+import type { Characteristic, EngineModel, Layout, PartEventData, PrintedLength } from '@oak-gate/core';
+import { id, lengthUnit, name, partState, printedLength, text } from '../common/values';
+import { z } from '../common/zod';
+
+const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
+  z.object({
+    arrangement: z.enum(['inline', 'flat', 'v']),
+    frontLabel: name,
+    banks: z
+      .array(z.object({ id, label: name, side: z.enum(['left', 'right', 'middle']) }))
+      .min(1)
+      .max(4),
+    cylinders: z
+      .array(z.object({ id, label: name, bank: id, row: z.int().min(0).max(60) }))
+      .min(1)
+      .max(24),
+    grooves: z
+      .array(
+        z.object({
+          id,
+          label: name,
+          members: z
+            .array(
+              z.object({
+                id,
+                label: name,
+                kind: z.enum(['compression', 'scraper', 'oil', 'rail']),
+                expander: z.boolean(),
+              }),
+            )
+            .min(1)
+            .max(4),
+        }),
+      )
+      .min(1)
+      .max(8),
+    stations: z
+      .array(
+        z.object({
+          id,
+          label: name,
+          datum: z.enum(['deck', 'skirtEnd', 'flange']),
+          distance,
+          members: z.array(z.object({ groove: id, member: id })).min(1),
+        }),
+      )
+      .min(1)
+      .max(20),
+    notApplicable: z.array(
+      z.object({
+        characteristic: id,
+        groove: id,
+        member: id,
+        station: z.exactOptional(id),
+        reason: text(300),
+      }),
+    ),
+  });
+const modelWith = <D extends z.ZodType<PrintedLength>>(length: D) =>
+  z.object({
+    id,
+    maker: name,
+    name,
+    engineClass: z.enum(ENGINE_CLASSES),
+    serialPattern: z
+      .string()
+      .max(120)
+      .refine(isSerialPattern, { error: 'is not a regular expression with one group, the counting part' }),
+    bore: length,
+    layout: layoutWith(length),
+  });
+
+export const layout = layoutWith(printedLength) satisfies z.ZodType<Layout>;
+export const engineModel = modelWith(printedLength) satisfies z.ZodType<EngineModel>;
+
+/** In a file a figure is a text and a unit; the exact length is worked out when it is read. */
+const figure = z
+  .strictObject({ text: z.string().max(20), unit: lengthUnit })
+  .transform(({ text: figureText, unit }, context): PrintedLength => {
+    const nm = decimalLength(figureText, unit);
+    if (nm !== undefined) return { text: figureText, unit, nm };
+    context.addIssue({ code: 'custom', message: `"${figureText}" is not a figure in ${unit}` });
+    return z.NEVER;
+  });
+
+/** An engine model as a file (docs/engine-model-format.md). */
+export const engineModelFile = z
+  .object({ format: z.literal('oak-gate/engine-model'), version: z.literal(1), model: modelWith(figure) })
+  .superRefine(({ model }, context) => {
+    const wrong = (path: (string | number)[], message: string): void => {
+      context.addIssue({ code: 'custom', path: ['model', 'layout', ...path], message });
+    };
+    const { banks, cylinders, grooves, stations, notApplicable } = model.layout;
+    const twice = (items: readonly { id: string }[]): string | undefined =>
+      items.find((item, i) => items.findIndex((each) => each.id === item.id) !== i)?.id;
+    for (const [path, items] of Object.entries({ banks, cylinders, grooves, stations })) {
+      const doubled = twice(items);
+      if (doubled !== undefined) wrong([path], `the id "${doubled}" is there twice`);
+    }
+    cylinders.forEach(({ bank }, i) => {
+      if (!banks.some((each) => each.id === bank))
+        wrong(['cylinders', i, 'bank'], `there is no bank "${bank}"`);
+    });
+    const isMember = (groove: string, member: string): boolean =>
+      grooves.some((each) => each.id === groove && each.members.some((one) => one.id === member));
+    stations.forEach(({ members }, i) => {
+      for (const { groove, member } of members) {
+        if (!isMember(groove, member))
+          wrong(['stations', i, 'members'], `there is no member "${member}" in groove "${groove}"`);
+      }
+    });
+    notApplicable.forEach(({ groove, member }, i) => {
+      if (!isMember(groove, member))
+        wrong(['notApplicable', i], `there is no member "${member}" in groove "${groove}"`);
+    });
+  });
+
+function isSerialPattern(pattern: string): boolean {
+  // Nested repetition could make a pattern that never ends: patterns stay simple.
+  if (/[+*}]\)?[+*{]/.test(pattern) || /\\\d/.test(pattern)) return false;
+  try {
+    return (new RegExp(`${pattern}|`).exec('')?.length ?? 0) === 2;
+  } catch {
+    return false;
+  }
+}
+
+export const characteristic = z.object({
+  id,
+  name,
+  axes: z.array(z.enum(AXES)),
+  parts: z.array(z.enum(PART_KINDS)),
+  stateOf: z.enum(PART_KINDS),
+  tools: z.array(z.enum(['feeler', 'sizeGauge'])),
+  words: z.object({ tight: name, loose: name }),
+  questions: z.array(z.object({ id, text: text(300), when: z.enum(['always', 'expander']) })),
+  allowNegative: z.boolean(),
+  filed: z.exactOptional(z.enum(PART_KINDS)),
+}) satisfies z.ZodType<Characteristic>;
+
+export const placeKey = z
+  .string()
+  .max(200)
+  .regex(/^[A-Za-z]+@[A-Za-z0-9:/-]+$/);
+export const partId = z.string().max(240);
+export const partRef = z.object({ id: partId, condition: z.int().min(1) });
+export const partEventData = {
+  partFitted: z.object({
+    part: partId,
+    kind: z.enum(PART_KINDS),
+    slot: placeKey,
+    state: partState,
+    partNumber: name.nullable(),
+    lot: name.nullable(),
+  }),
+  partRemoved: z.object({ part: partId, slot: placeKey, reason: text(2000) }),
+  partReworked: z.object({
+    part: partId,
+    what: z.enum(['filed', 'honed']),
+    condition: z.int().min(2),
+    how: text(2000),
+  }),
+} satisfies { [T in keyof PartEventData]: z.ZodType<PartEventData[T]> };

@@ -1,0 +1,46 @@
+import { instant } from '../common/values';
+import { z } from '../common/zod';
+import { stage } from '../release/schemas';
+
+/** A job as a row on the Floor. Sentences are made on the server from the same words as everywhere. */
+export const floorJob = z.object({
+  jobId: z.string(),
+  number: z.string(),
+  serial: z.string(),
+  model: z.string(),
+  gates: z.array(z.object({ stage, label: z.string(), stand: z.enum(['shut', 'ready', 'passed']) })),
+  waitingOn: z.string(),
+  then: z.string(),
+  sealed: z.object({ at: instant, digest: z.string() }).nullable(),
+  openedAt: instant,
+});
+export const floorNeed = z.object({
+  jobId: z.string().nullable(),
+  who: z.string(),
+  sentence: z.string(),
+  /** Where it is settled: a path of the application. */
+  link: z.string(),
+  since: instant,
+  urgency: z.int(),
+});
+export const floorView = z.object({
+  shop: z.string(),
+  today: z.string(),
+  needs: z.array(floorNeed),
+  jobs: z.array(floorJob),
+});
+export type FloorView = z.output<typeof floorView>;
+export type FloorJob = z.output<typeof floorJob>;
+export type FloorNeed = z.output<typeof floorNeed>;
+
+export const engineList = z.array(
+  z.object({
+    engineId: z.string(),
+    serial: z.string(),
+    model: z.string(),
+    jobs: z.array(
+      z.object({ jobId: z.string(), number: z.string(), openedAt: instant, sealedAt: instant.nullable() }),
+    ),
+  }),
+);
+export type EngineList = z.output<typeof engineList>;

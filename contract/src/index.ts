@@ -1,0 +1,17 @@
+export { z } from './common/zod';
+export * from './common/values';
+export * from './people/schemas';
+export * from './engines/schemas';
+export * from './instruments/schemas';
+export * from './library/schemas';
+export * from './release/schemas';
+export * from './job/schemas';
+export * from './floor/schemas';
+export * from './words/place-words';
+export * from './words/state-words';
+export * from './words/reading-words';
+export * from './words/problem-words';
+export * from './words/problem-details';
+export * from './words/cell-words';
+export * from './words/wait-words';
+export * from './words/record-words';

@@ -1,0 +1,54 @@
+import { ROLES } from '@oak-gate/core';
+import type { Actor, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
+import { id, instant, name, text } from '../common/values';
+import { z } from '../common/zod';
+
+export const actor = z.object({
+  id,
+  name,
+  roles: z.array(z.enum(ROLES)),
+  authorisation: text(60).nullable(),
+}) satisfies z.ZodType<Actor>;
+export const secondPersonPolicy = z.enum(['required', 'sameSaid']);
+export const samePerson = z.object({ hoursLater: z.int() }) satisfies z.ZodType<SamePerson>;
+export const publicKey = z.object({
+  alg: z.literal('Ed25519'),
+  keyId: z.string(),
+  spki: z.string(),
+}) satisfies z.ZodType<PublicKey>;
+
+/** Digits only, so that it can be typed on the number pad with a glove on. */
+export const pin = z.string().regex(/^\d{4,12}$/, { error: 'a PIN has 4 to 12 digits' });
+export const peopleEventData = {
+  shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }),
+  personAdded: z.object({ person: actor }),
+  personChanged: z.object({ person: actor, active: z.boolean() }),
+} satisfies { [T in keyof PeopleEventData]: z.ZodType<PeopleEventData[T]> };
+
+const newPerson = { name: name, roles: z.array(z.enum(ROLES)).min(1), authorisation: text(60).nullable() };
+export const setUpRequest = z.strictObject({
+  shop: name,
+  secondPerson: secondPersonPolicy,
+  person: z.strictObject(newPerson),
+  pin,
+});
+export const addPersonRequest = z.strictObject({ id: z.uuid(), person: z.strictObject(newPerson), pin });
+export const changePersonRequest = z.strictObject({
+  id: z.uuid(),
+  person: z.strictObject({ id, ...newPerson }),
+  active: z.boolean(),
+  pin: z.exactOptional(pin),
+});
+export const signInRequest = z.strictObject({ person: id, pin: z.string().max(40) });
+
+export const personView = actor.extend({ active: z.boolean() });
+export const sessionView = z.object({
+  shop: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }).nullable(),
+  person: actor.nullable(),
+  people: z.array(personView),
+  /** Shown on the sign-in page of the demo only. */
+  demoPin: z.string().nullable(),
+  now: instant,
+});
+export type SessionView = z.output<typeof sessionView>;
+export type PersonView = z.output<typeof personView>;

@@ -1,0 +1,75 @@
+import { CONDITIONS, ROLES, STAGES } from '@oak-gate/core';
+import type { ArrivalEventData, GateCommand, GateEventData, Route, Seal } from '@oak-gate/core';
+import { id, isoDate, lengthOnTheWire, name, reason, sha256, text } from '../common/values';
+import { z } from '../common/zod';
+import { instrument } from '../instruments/schemas';
+import { samePerson } from '../people/schemas';
+
+export const stage = z.enum(STAGES);
+export const route = z.object({
+  id,
+  covers: name,
+  gates: z
+    .array(
+      z.object({
+        stage,
+        label: name,
+        conditions: z.array(z.enum(CONDITIONS)).min(1),
+        sheets: z.array(id),
+        signedBy: z.array(z.enum(ROLES)).min(1),
+        independent: z.boolean(),
+      }),
+    )
+    .min(1),
+}) satisfies z.ZodType<Route>;
+export const seal = z.object({
+  length: z.int().min(1),
+  hash: sha256,
+  signature: z.object({ alg: z.literal('Ed25519'), keyId: z.string(), value: z.string() }),
+}) satisfies z.ZodType<Seal>;
+
+export const engineFacts = z.object({
+  id,
+  model: id,
+  modelName: name,
+  serial: name,
+  buildDate: isoDate.nullable(),
+  oversize: lengthOnTheWire,
+  pistonMaterial: name.nullable(),
+  ringPartNumber: name.nullable(),
+  hoursSinceNew: z.number().nullable(),
+  hoursSinceOverhaul: z.number().nullable(),
+});
+export const jobFacts = z.object({
+  number: id,
+  duty: name,
+  reason: text(2000),
+  previousSeal: sha256.nullable(),
+  shop: name,
+});
+const checkedDocument = z.object({ id: name, digest: sha256 });
+export const arrivalEventData = {
+  identityConfirmed: z.object({ serialSeen: name, samePerson: samePerson.nullable() }),
+  serialCorrected: z.object({ from: name, to: name, reason }),
+  documentsChecked: z.object({ documents: z.array(checkedDocument), pin: z.int() }),
+  instrumentTaken: z.object({ instrument }),
+} satisfies { [T in keyof ArrivalEventData]: z.ZodType<ArrivalEventData[T]> };
+export const gateEventData = {
+  gateSigned: z.object({
+    gate: stage,
+    digest: sha256,
+    words: z.array(text(600)),
+    samePerson: samePerson.nullable(),
+  }),
+  gateReopened: z.object({ gate: stage, reason, voids: z.array(stage) }),
+  recordSealed: seal,
+} satisfies { [T in keyof GateEventData]: z.ZodType<GateEventData[T]> };
+export const gateCommands = [
+  z.strictObject({
+    type: z.literal('signGate'),
+    gate: stage,
+    digest: sha256,
+    words: z.array(text(600)).max(20),
+  }),
+  z.strictObject({ type: z.literal('reopenGate'), gate: stage, reason }),
+] as const satisfies readonly z.ZodType<GateCommand>[];

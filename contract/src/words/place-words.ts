@@ -1,0 +1,40 @@
+import { parsePlaceKey } from '@oak-gate/core';
+import type { Layout, Place, Station } from '@oak-gate/core';
+
+/** How a place is called, in the words of its engine's layout. */
+export interface PlaceWords {
+  readonly cylinder: string;
+  readonly ring: string;
+  readonly station: string;
+  /** "Cylinder 3, top compression ring, top of ring travel". */
+  readonly whole: string;
+}
+
+const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
+const UNIT_WORDS = { thou: 'thou', in: 'in', mm: 'mm', um: 'µm' } as const;
+
+export const unitWord = (unit: keyof typeof UNIT_WORDS): string => UNIT_WORDS[unit];
+export const stationWords = ({ label, distance, datum }: Station): string => {
+  const depth = `${distance.text} ${unitWord(distance.unit)} ${DATUM[datum]}`;
+  return label === '' || label === depth ? depth : `${label}, ${depth}`;
+};
+
+export function placeWords(layout: Layout, { at }: Place): PlaceWords {
+  const groove = layout.grooves.find(({ id }) => id === at.groove);
+  const member = groove?.members.find(({ id }) => id === at.member);
+  const found = layout.stations.find(({ id }) => id === at.station);
+  const cylinder = layout.cylinders.find(({ id }) => id === at.cylinder)?.label ?? '';
+  const alone = groove?.members.length === 1;
+  const ring = groove === undefined ? '' : alone ? groove.label : `${groove.label}, ${member?.label ?? ''}`;
+  const station = found === undefined ? '' : stationWords(found);
+  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), found?.label ?? station]
+    .filter((part) => part !== '')
+    .join(', ');
+  return { cylinder, ring, station, whole };
+}
+
+/** The same from a key, or from a key without its cylinder; the key itself where it names nothing known. */
+export function placeWordsOf(layout: Layout, key: string): string {
+  const place = parsePlaceKey(key);
+  return place === undefined ? key : placeWords(layout, place).whole;
+}

@@ -1,0 +1,443 @@
+import type { Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
+
+/** What is wrong, where, and what to do next. */
+export interface Words {
+  readonly what: string;
+  readonly where: string;
+  readonly next: string;
+}
+
+/** Problems that only the server can meet: at its door, in its files, on the way. */
+export interface ServerProblemData {
+  BODY_WRONG: { readonly path: string; readonly message: string };
+  NOT_SIGNED_IN: Record<never, never>;
+  PIN_WRONG: { readonly person: string; readonly left: number };
+  PIN_LOCKED: { readonly person: string; readonly seconds: number };
+  PIN_NEEDED: { readonly action: string };
+  COMMAND_ID_REUSED: { readonly command: string };
+  JOB_UNKNOWN: { readonly job: string };
+  NOT_FOUND: { readonly path: string };
+  NOT_SEALED: { readonly job: string };
+  NOT_SET_UP: Record<never, never>;
+  TABLE_WRONG: { readonly errors: number; readonly file: string };
+  FILE_NOT_TEXT: { readonly file: string; readonly because: string };
+  FILE_TOO_LARGE: { readonly limit: string };
+  TOO_MANY_REQUESTS: Record<never, never>;
+  FOLDER_IN_USE: { readonly folder: string };
+  INTERNAL: { readonly reference: string };
+}
+export type AnyProblemData = ProblemData & ServerProblemData;
+export type AnyProblemCode = keyof AnyProblemData;
+
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  technician: 'a technician',
+  inspector: 'an inspector',
+  releaser: 'a releaser',
+  steward: 'the library steward',
+  manager: 'a shop manager',
+};
+const roleWords = (roles: readonly string[]): string =>
+  roles.map((role) => (role in ROLE_WORDS ? ROLE_WORDS[role as Role] : role)).join(' or ');
+const versions = ({ basedOn, now }: { readonly basedOn: number; readonly now: number }): string =>
+  `you saw it at entry ${basedOn}, it now stands at entry ${now}`;
+
+export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemData[C]) => Words } = {
+  MAY_NOT: ({ action, needs, person }) => ({
+    what: `${person} may not ${action}`,
+    where: `it takes ${roleWords(needs)}`,
+    next: `Change hands to ${roleWords(needs)}.`,
+  }),
+  SECOND_PERSON_NEEDED: ({ action, person, because }) => ({
+    what: `${person} cannot ${action}: ${person} ${because}`,
+    where: 'this needs an independent second person',
+    next: 'Ask somebody else who is entitled to it to look and sign.',
+  }),
+  NAME_MISSING: ({ field }) => ({ what: `The ${field} has no name`, where: field, next: 'Fill it in.' }),
+  PERSON_UNKNOWN: ({ person }) => ({
+    what: `There is no person "${person}"`,
+    where: 'people of the shop',
+    next: 'Choose somebody from the list, or add the person under Shop.',
+  }),
+  ALREADY_SET_UP: ({ shop }) => ({
+    what: `This data folder belongs to ${shop} already`,
+    where: 'setting up',
+    next: 'Sign in instead.',
+  }),
+  NO_ROLE: ({ person }) => ({
+    what: `${person} has no role`,
+    where: 'roles',
+    next: 'Tick at least one role.',
+  }),
+  ALREADY_THERE: ({ what, id }) => ({
+    what: `The ${what} ${id} is there already`,
+    where: id,
+    next: 'Use another id, or open the one that is there.',
+  }),
+  LAST_MANAGER: ({ person }) => ({
+    what: `${person} is the last shop manager`,
+    where: 'people of the shop',
+    next: 'Give somebody else that role first.',
+  }),
+  SERIAL_NOT_OF_MODEL: ({ serial, model, pattern }) => ({
+    what: `"${serial}" is not a serial of ${model}`,
+    where: `its serials follow ${pattern}`,
+    next: 'Read the plate again, or choose the other model.',
+  }),
+  SERIAL_DIFFERS: ({ seen, job }) => ({
+    what: `You read ${seen}, the job says ${job}`,
+    where: 'identity of the engine',
+    next: 'Read the plate again. If the job is wrong, correct its serial with a reason.',
+  }),
+  SLOT_UNKNOWN: ({ slot }) => ({
+    what: 'There is no such place for a part',
+    where: slot,
+    next: 'Choose a place from the sheet.',
+  }),
+  SLOT_TAKEN: ({ part }) => ({
+    what: 'A part lies there already',
+    where: part,
+    next: 'Take it out first, or replace it.',
+  }),
+  SLOT_EMPTY: ({ slot }) => ({ what: 'No part lies there', where: slot, next: 'Fit one first.' }),
+  PART_UNKNOWN: ({ part }) => ({
+    what: 'There is no such part, or this cannot be done to it',
+    where: part,
+    next: 'Choose the part from the sheet.',
+  }),
+  PART_NOT_FITTED: ({ part }) => ({
+    what: 'This part is not fitted any more',
+    where: part,
+    next: 'Work on the part that lies there now.',
+  }),
+  PART_CHANGED: ({ part, basedOn, now }) => ({
+    what: `The part was worked on meanwhile: you saw condition ${basedOn}, it is ${now}`,
+    where: part,
+    next: 'Look at its history, then decide again.',
+  }),
+  INSTRUMENT_NOT_TAKEN: ({ instrument }) => ({
+    what: `${instrument} was not taken for this job`,
+    where: 'Arrival gate, instruments',
+    next: 'Take it for the job, or choose one that was taken.',
+  }),
+  INSTRUMENT_UNKNOWN: ({ instrument }) => ({
+    what: `There is no instrument ${instrument}`,
+    where: 'instrument register',
+    next: 'Register it under Instruments.',
+  }),
+  INSTRUMENT_UNFIT: ({ instrument, characteristic }) => ({
+    what: `${instrument} does not measure ${characteristic.toLowerCase()}`,
+    where: instrument,
+    next: 'Choose another instrument.',
+  }),
+  INSTRUMENT_OUT_OF_DATE: ({ instrument, dueOn }) => ({
+    what: `${instrument} was due for its check on ${dueOn}`,
+    where: 'instrument register',
+    next: 'Have it checked, or take another one.',
+  }),
+  BLADES_WRONG: ({ blade, because }) => ({
+    what:
+      because === 'none'
+        ? 'The set has no blades'
+        : because === 'twice'
+          ? `Blade ${blade} is there twice`
+          : `"${blade}" is not a blade`,
+    where: 'blades',
+    next: 'List each blade that the set really has, once.',
+  }),
+  MODEL_UNKNOWN: ({ model }) => ({
+    what: `There is no engine model ${model}`,
+    where: 'library, engine models',
+    next: 'Import the model file first.',
+  }),
+  REVISION_UNKNOWN: ({ revision }) => ({
+    what: `There is no document ${revision}`,
+    where: 'library',
+    next: 'Choose one from the list.',
+  }),
+  REVISION_PUBLISHED: ({ revision }) => ({
+    what: `${revision} is published and does not change any more`,
+    where: revision,
+    next: 'Draft the next revision.',
+  }),
+  REVISION_EMPTY: ({ revision }) => ({
+    what: `${revision} has no limit rows`,
+    where: revision,
+    next: 'Read its table from a CSV file first.',
+  }),
+  SECOND_LOOK_MISSING: ({ revision }) => ({
+    what: 'Nobody is named who compared the rows with the paper',
+    where: revision,
+    next: 'Name the second person who looked.',
+  }),
+  DATES_WRONG: ({ issued, effective }) => ({
+    what: `${effective} is not after ${issued}`,
+    where: 'dates',
+    next: 'Correct the dates.',
+  }),
+  DOCUMENTS_NOT_CURRENT: ({ documents }) => ({
+    what: `Not what is current today: ${documents.join(', ')}`,
+    where: 'limits pinned in this job',
+    next: 'An inspector pins the limits again, with a reason.',
+  }),
+  NO_DOCUMENT: ({ model }) => ({
+    what: `No current document speaks of ${model}`,
+    where: 'library',
+    next: 'Publish the documents for this model first.',
+  }),
+  LIMIT_NOT_OPEN: ({ fit }) => ({
+    what: 'There is nothing to decide about this limit',
+    where: fit,
+    next: 'Look at the reading card: the limit is in force.',
+  }),
+  ROW_UNKNOWN: ({ row }) => ({
+    what: 'This row does not state that bound here',
+    where: row,
+    next: 'Choose one of the rows that are listed.',
+  }),
+  BOUNDS_CROSS: ({ fit }) => ({
+    what: 'The chosen minimum is above the chosen maximum',
+    where: fit,
+    next: 'Choose rows that leave a window, or leave one bound out.',
+  }),
+  PLACE_UNKNOWN: ({ place }) => ({
+    what: 'This sheet has no such place',
+    where: place,
+    next: 'Choose a place from the sheet.',
+  }),
+  ENTRY_EMPTY: () => ({
+    what: 'Nothing was typed',
+    where: 'entry bar',
+    next: 'Type the blade that goes, for instance 19 or 19/21.',
+  }),
+  ENTRY_NOT_A_READING: ({ text }) => ({
+    what: `"${text}" is not a reading`,
+    where: 'entry bar',
+    next: 'Type for instance 19, 19/21, 22+, <4 or 10-15. Press ? for the notation.',
+  }),
+  ENTRY_MIXED_UNITS: ({ text }) => ({
+    what: `"${text}" names two units`,
+    where: 'entry bar',
+    next: 'Use one unit in one reading.',
+  }),
+  ENTRY_NEGATIVE: ({ text }) => ({
+    what: `"${text}" is below zero`,
+    where: 'entry bar',
+    next: 'A gap cannot be negative: if no blade goes, type < and the thinnest blade.',
+  }),
+  ENTRY_ORDER: ({ text }) => ({
+    what: `In "${text}" the blade that stops is not thicker than the one that goes`,
+    where: 'entry bar',
+    next: 'Type the blade that goes first: goes/stops.',
+  }),
+  EXACT_FROM_FEELER: ({ instrument }) => ({
+    what: `${instrument} is a feeler set: it brackets a size and does not measure it`,
+    where: 'entry bar',
+    next: 'Type the blade that goes and the one that stops.',
+  }),
+  BLADE_NOT_IN_SET: ({ instrument, text }) => ({
+    what: `${instrument} has no such blade`,
+    where: `"${text}"`,
+    next: 'Look at the blade again; the ladder shows the blades of the set.',
+  }),
+  QUESTION_OPEN: ({ question }) => ({
+    what: 'A question is not answered yet',
+    where: question,
+    next: 'Answer it with yes or no.',
+  }),
+  QUESTION_SAYS_NO: ({ question }) => ({
+    what: 'This reading would not count',
+    where: question,
+    next: 'Put it right, measure again, and answer yes.',
+  }),
+  NO_PART_AT_PLACE: ({ slot }) => ({
+    what: 'No ring is fitted here',
+    where: slot,
+    next: 'Fit a ring first.',
+  }),
+  NOT_APPLICABLE_HERE: ({ reason }) => ({
+    what: 'This place is not measured',
+    where: reason,
+    next: 'Go on to the next one.',
+  }),
+  PLACE_HAS_READING: ({ text }) => ({
+    what: `There is a reading here: ${text}. The new one does not narrow it`,
+    where: 'this place',
+    next: 'Take the old one back with a reason, then record the new one.',
+  }),
+  PLACE_CONTESTED: () => ({
+    what: 'Two people measured this place',
+    where: 'this place',
+    next: 'An inspector decides which reading stands.',
+  }),
+  NOT_CONTESTED: () => ({
+    what: 'There are no two readings to decide between',
+    where: 'this place',
+    next: 'Nothing to do.',
+  }),
+  READING_UNKNOWN: ({ reading }) => ({
+    what: `There is no reading ${reading} here`,
+    where: 'this place',
+    next: 'Look at the history of the place.',
+  }),
+  READING_NOT_CURRENT: ({ status }) => ({
+    what: `That reading is ${status} already`,
+    where: 'this place',
+    next: 'Look at the history of the place.',
+  }),
+  STALE: (data) => ({
+    what: 'Somebody changed this meanwhile',
+    where: versions(data),
+    next: 'Look at what is there now, then decide again.',
+  }),
+  REASON_MISSING: ({ action }) => ({
+    what: 'The reason is missing',
+    where: action,
+    next: 'Write it in a sentence: it stays in the record.',
+  }),
+  NOT_ASKED: () => ({ what: 'Nobody asked for that', where: 'this place', next: 'Nothing to decide.' }),
+  NOTHING_TO_CONCEDE: () => ({
+    what: 'This place is not out of limits',
+    where: 'this place',
+    next: 'A concession is only for a reading that is tight or loose.',
+  }),
+  APPROVAL_INCOMPLETE: ({ missing }) => ({
+    what: `Of the approval there is no ${missing.join(', no ')}`,
+    where: 'concession',
+    next: 'Write the number, date and issuer of the approval it rests on.',
+  }),
+  GATE_UNKNOWN: ({ gate }) => ({
+    what: `This job has no ${gate} gate`,
+    where: 'route of the job',
+    next: 'Choose one from the gate line.',
+  }),
+  GATE_SHUT: ({ gate, waits }) => ({
+    what: `The ${gate} gate still waits for ${waits} ${waits === 1 ? 'thing' : 'things'}`,
+    where: 'what it waits for',
+    next: 'Settle what is listed there, then sign.',
+  }),
+  GATE_BEFORE_OPEN: ({ gate, before }) => ({
+    what: `The ${gate} gate comes after ${before}`,
+    where: 'gate line',
+    next: `Sign the ${before} gate first.`,
+  }),
+  GATE_NOT_SIGNED: ({ gate }) => ({
+    what: `The ${gate} gate is not signed`,
+    where: 'gate line',
+    next: 'There is nothing to reopen.',
+  }),
+  GATE_CHANGED: ({ gate }) => ({
+    what: 'Something behind the gate changed while you read it',
+    where: `${gate} gate`,
+    next: 'Read what would be signed now, then sign again.',
+  }),
+  WORDS_CHANGED: ({ gate }) => ({
+    what: 'The words are not the ones that would be signed',
+    where: `${gate} gate`,
+    next: 'Read them again, then sign.',
+  }),
+  BEHIND_SIGNED_GATE: ({ gate }) => ({
+    what: `The ${gate} gate is signed: nothing behind it changes`,
+    where: `${gate} gate`,
+    next: 'Somebody who may sign it reopens it with a reason.',
+  }),
+  JOB_SEALED: ({ job }) => ({
+    what: `The record of ${job} is sealed`,
+    where: job,
+    next: 'Open a new job on this engine.',
+  }),
+  ENGINE_HAS_OPEN_JOB: ({ serial, job }) => ({
+    what: `${serial} has an open job`,
+    where: job,
+    next: `Go on in ${job}, or finish it first.`,
+  }),
+  JOB_NUMBER_TAKEN: ({ job }) => ({
+    what: `There is a job ${job} already`,
+    where: 'job number',
+    next: 'Choose another number.',
+  }),
+  BODY_WRONG: ({ path, message }) => ({
+    what: message,
+    where: path === '' ? 'the request' : path,
+    next: 'Correct it and send it again.',
+  }),
+  NOT_SIGNED_IN: () => ({
+    what: 'Nobody is signed in',
+    where: 'this tablet',
+    next: 'Sign in; what you typed is kept.',
+  }),
+  PIN_WRONG: ({ person, left }) => ({
+    what: 'The PIN is wrong',
+    where: person,
+    next: `Try again: ${left} ${left === 1 ? 'try' : 'tries'} left before a pause.`,
+  }),
+  PIN_LOCKED: ({ person, seconds }) => ({
+    what: 'Too many wrong PINs',
+    where: person,
+    next: `Wait ${seconds} seconds, then try again.`,
+  }),
+  PIN_NEEDED: ({ action }) => ({
+    what: 'The PIN is missing',
+    where: action,
+    next: 'Type your PIN: it is your signature.',
+  }),
+  COMMAND_ID_REUSED: ({ command }) => ({
+    what: 'This command id was used for something else',
+    where: command,
+    next: 'Reload the page and do it again.',
+  }),
+  JOB_UNKNOWN: ({ job }) => ({ what: 'There is no such job', where: job, next: 'Choose one on the Floor.' }),
+  NOT_FOUND: ({ path }) => ({
+    what: 'There is nothing here',
+    where: path,
+    next: 'Go to the Floor and start from there.',
+  }),
+  NOT_SEALED: ({ job }) => ({
+    what: 'The record is not sealed yet',
+    where: job,
+    next: 'It can be printed and exported after the Release gate is signed.',
+  }),
+  NOT_SET_UP: () => ({
+    what: 'The shop is not set up yet',
+    where: 'this data folder',
+    next: 'Open the application in a browser and set it up.',
+  }),
+  TABLE_WRONG: ({ errors, file }) => ({
+    what: `${errors} ${errors === 1 ? 'cell is' : 'cells are'} wrong; nothing was written`,
+    where: file,
+    next: 'Correct the cells that are listed and read the file again.',
+  }),
+  FILE_NOT_TEXT: ({ file, because }) => ({
+    what: `The file cannot be read: ${because}`,
+    where: file,
+    next: 'Save it as CSV in UTF-8 and read it again.',
+  }),
+  FILE_TOO_LARGE: ({ limit }) => ({
+    what: `The file is larger than ${limit}`,
+    where: 'upload',
+    next: 'Split it, or leave out what is not a limit row.',
+  }),
+  TOO_MANY_REQUESTS: () => ({
+    what: 'Too many requests at once',
+    where: 'this tablet',
+    next: 'Wait a minute and try again.',
+  }),
+  FOLDER_IN_USE: ({ folder }) => ({
+    what: 'Another server works on this data folder',
+    where: folder,
+    next: 'Stop it first, or start this one on another folder with --data.',
+  }),
+  INTERNAL: ({ reference }) => ({
+    what: 'Something went wrong on our side; nothing was written',
+    where: `reference ${reference}`,
+    next: 'Try again. If it stays, send us the reference.',
+  }),
+};
+
+/** The words of a problem. */
+export function problemWords<C extends AnyProblemCode>(code: C, data: AnyProblemData[C]): Words {
+  return PROBLEM_WORDS[code](data);
+}
+export const wordsOf = (problem: Problem): Words => {
+  const words = PROBLEM_WORDS[problem.code] as (data: ProblemData[ProblemCode]) => Words;
+  return words(problem.data);
+};

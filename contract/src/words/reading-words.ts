@@ -1,0 +1,62 @@
+import { otherUnit, showExact, showLength } from '@oak-gate/core';
+import type { LengthUnit, Limit, Nanometres, Reading, VerdictFact } from '@oak-gate/core';
+import { unitWord } from './place-words';
+
+/** A reading in short, as on a chart: `19/21`, `22+`, `<4`, `10-15`. */
+export function shortReading(reading: Reading, unit: LengthUnit): string {
+  const show = (nm: Nanometres): string => showExact(nm, unit);
+  switch (reading.kind) {
+    case 'exact':
+      return show(reading.value);
+    case 'between':
+      return `${show(reading.goes)}/${show(reading.stops)}`;
+    case 'atLeast':
+      return `${show(reading.goes)}+`;
+    case 'under':
+      return `<${show(reading.stops)}`;
+    case 'spread':
+      return `${show(reading.low)}-${show(reading.high)}`;
+  }
+}
+
+/** What was understood, in words and in the other system: "8 goes, 9 stops: 0.203, not 0.229 mm". */
+export function understoodWords(reading: Reading, unit: LengthUnit): string {
+  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const second = otherUnit(unit);
+  const other = (nm: Nanometres): string => showLength(nm, second);
+  const word = unitWord(second);
+  switch (reading.kind) {
+    case 'exact':
+      return `${show(reading.value)} ${unitWord(unit)}: ${other(reading.value)} ${word}`;
+    case 'between':
+      return `${show(reading.goes)} goes, ${show(reading.stops)} stops: ${other(reading.goes)}, not ${other(reading.stops)} ${word}`;
+    case 'atLeast':
+      return `${show(reading.goes)} goes, nothing thicker tried: at least ${other(reading.goes)} ${word}`;
+    case 'under':
+      return `${show(reading.stops)} stops, nothing thinner tried: under ${other(reading.stops)} ${word}`;
+    case 'spread':
+      return `from ${show(reading.low)} to ${show(reading.high)}: ${other(reading.low)} to ${other(reading.high)} ${word}`;
+  }
+}
+
+/** A limit in words, in a unit; a bound that has to be rounded rounds inward. */
+export function limitWords(limit: Pick<Limit, 'min' | 'max'>, unit: LengthUnit, decimals?: number): string {
+  const min = limit.min === undefined ? undefined : showLength(limit.min, unit, decimals, 'up');
+  const max = limit.max === undefined ? undefined : showLength(limit.max, unit, decimals, 'down');
+  if (min !== undefined && max !== undefined) return `${min} to ${max}`;
+  if (min !== undefined) return `at least ${min}`;
+  return max === undefined ? 'no limit' : `at most ${max}`;
+}
+
+/** "tight, by up to 1 thou": the verdict with what is known about how much. */
+export function marginWords(verdict: VerdictFact, reading: Reading, unit: LengthUnit): string {
+  const open = reading.kind === 'between' || reading.kind === 'atLeast';
+  if (verdict.verdict === 'tight' && verdict.shortBy !== undefined) {
+    return `by ${open ? 'up to ' : ''}${showExact(verdict.shortBy, unit)} ${unitWord(unit)}`;
+  }
+  if (verdict.verdict === 'loose' && verdict.overBy !== undefined) {
+    const atLeast = reading.kind === 'atLeast';
+    return `by ${atLeast ? 'at least ' : open ? 'up to ' : ''}${showExact(verdict.overBy, unit)} ${unitWord(unit)}`;
+  }
+  return '';
+}

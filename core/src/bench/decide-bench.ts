@@ -1,0 +1,278 @@
+import { memberAt, questionsFor } from '../engines/characteristic';
+import { layoutReason, parsePlaceKey } from '../engines/place';
+import type { PlaceKey } from '../engines/place';
+import type { PartsState } from '../engines/parts';
+import { bladeSizes } from '../instruments/instrument';
+import type { Instrument } from '../instruments/instrument';
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { currentPin } from '../library/limit-in-force';
+import type { PinState } from '../library/limit-in-force';
+import type { Actor } from '../people/actor';
+import { holdsOneOf } from '../people/actor';
+import type { LengthUnit } from '../quantity/length-unit';
+import type { BenchEvent, BenchEventData } from './bench-events';
+import { intervalOf } from './interval';
+import { judgePlace } from './judge-place';
+import { characteristicOf, currentReading, isPlaceOfSheet, partsAt, placeAt } from './places';
+import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
+import { readEntry } from './read-entry';
+import type { EntryFault } from './read-entry';
+import type { Reading } from './reading';
+
+export interface BenchSlice extends PlacesState, PinState, PartsState {
+  readonly instruments: Readonly<Record<string, Instrument>>;
+}
+interface At {
+  readonly place: PlaceKey;
+  /** The version of the place that the person saw. */
+  readonly basedOn: number;
+}
+export interface TakenText {
+  readonly text: string;
+  readonly unit: LengthUnit;
+  readonly instrument: string;
+  readonly answers: readonly Answer[];
+  readonly slip: SlipChoice | null;
+}
+export type BenchCommand =
+  | ({ readonly type: 'takeReading' } & At & TakenText)
+  | ({
+      readonly type: 'correctReading';
+      readonly reading: number;
+      readonly reason: CorrectionReason;
+      readonly instead: TakenText | null;
+    } & At)
+  | ({ readonly type: 'voidReading'; readonly reading: number; readonly reason: string } & At)
+  | ({ readonly type: 'decideContest'; readonly keep: number; readonly reason: string } & At)
+  | ({ readonly type: 'deferPlace'; readonly reason: string } & At)
+  | ({ readonly type: 'resumePlace' } & At)
+  | ({ readonly type: 'declareNotApplicable'; readonly reason: string } & At);
+
+type Decided = Result<readonly BenchEvent[], Problem>;
+
+/** Decides what is written about a place. `instrument` is the register's word of this moment, where a reading is taken. */
+export function decideBench(
+  state: BenchSlice,
+  command: BenchCommand,
+  by: Actor,
+  instrument: Instrument | undefined,
+): Decided {
+  const { place } = command;
+  if (!isPlaceOfSheet(state, place)) return refuse('PLACE_UNKNOWN', { place });
+  if (!holdsOneOf(by, ['technician', 'inspector'])) {
+    return refuse('MAY_NOT', { action: 'measure', needs: ['technician', 'inspector'], person: by.name });
+  }
+  const record = placeAt(state, place);
+  switch (command.type) {
+    case 'takeReading':
+      return take(state, command, record, instrument);
+    case 'correctReading':
+      return correct(state, command, record, instrument);
+    case 'voidReading': {
+      const fault =
+        staleFault(command, record) ??
+        reasonFault(command.reason, 'void a reading') ??
+        countsFault(record, command.place, command.reading);
+      return (
+        fault ??
+        ok([
+          {
+            type: 'readingVoided',
+            v: 1,
+            data: { place, reading: command.reading, reason: command.reason.trim() },
+          },
+        ])
+      );
+    }
+    case 'decideContest': {
+      if (record.contested.length === 0) return refuse('NOT_CONTESTED', { place });
+      if (!record.contested.includes(command.keep))
+        return refuse('READING_UNKNOWN', { place, reading: command.keep });
+      const fault =
+        inspectorFault(by, 'decide between two readings') ??
+        staleFault(command, record) ??
+        reasonFault(command.reason, 'decide between two readings');
+      return (
+        fault ??
+        ok([
+          {
+            type: 'contestDecided',
+            v: 1,
+            data: { place, keep: command.keep, reason: command.reason.trim() },
+          },
+        ])
+      );
+    }
+    case 'deferPlace':
+    case 'declareNotApplicable': {
+      const fault =
+        staleFault(command, record) ??
+        reasonFault(
+          command.reason,
+          command.type === 'deferPlace' ? 'defer a place' : 'declare a place not applicable',
+        );
+      if (fault !== undefined) return fault;
+      const type =
+        command.type === 'deferPlace' ? ('placeDeferred' as const) : ('notApplicableDeclared' as const);
+      return ok([{ type, v: 1, data: { place, reason: command.reason.trim() } }]);
+    }
+    case 'resumePlace':
+      return staleFault(command, record) ?? ok([{ type: 'placeResumed', v: 1, data: { place } }]);
+  }
+}
+
+const inspectorFault = (by: Actor, action: string): ReturnType<typeof refuse> | undefined =>
+  holdsOneOf(by, ['inspector'])
+    ? undefined
+    : refuse('MAY_NOT', { action, needs: ['inspector'], person: by.name });
+const staleFault = (
+  { place, basedOn }: At,
+  { version }: PlaceRecord,
+): ReturnType<typeof refuse> | undefined =>
+  basedOn === version ? undefined : refuse('STALE', { what: place, basedOn, now: version });
+const reasonFault = (reason: string, action: string): ReturnType<typeof refuse> | undefined =>
+  reason.trim() === '' ? refuse('REASON_MISSING', { action }) : undefined;
+
+function countsFault(
+  record: PlaceRecord,
+  place: PlaceKey,
+  seq: number,
+): ReturnType<typeof refuse> | undefined {
+  const reading = record.readings.find((each) => each.seq === seq);
+  if (reading === undefined) return refuse('READING_UNKNOWN', { place, reading: seq });
+  return reading.status === 'current'
+    ? undefined
+    : refuse('READING_NOT_CURRENT', { place, reading: seq, status: reading.status });
+}
+
+function take(
+  state: BenchSlice,
+  command: Extract<BenchCommand, { type: 'takeReading' }>,
+  record: PlaceRecord,
+  instrument: Instrument | undefined,
+): Decided {
+  const { place } = command;
+  if (record.contested.length > 0 && command.basedOn === record.version)
+    return refuse('PLACE_CONTESTED', { place });
+  const taken = understand(state, place, command, instrument);
+  if (!taken.ok) return taken;
+  const now = currentReading(record);
+  const event = (refines: number | null, contests: boolean): BenchEvent => ({
+    type: 'readingTaken',
+    v: 1,
+    data: { place, ...taken.value, refines, contests },
+  });
+  if (command.basedOn !== record.version) {
+    // Somebody was here meanwhile. A first reading is evidence and is kept; which one stands is decided by a person.
+    const rival = record.readings.some(({ status }) => status === 'current');
+    return ok([event(null, rival)]);
+  }
+  if (now === undefined) return ok([event(null, false)]);
+  return narrows(taken.value.reading, now.reading)
+    ? ok([event(now.seq, false)])
+    : refuse('PLACE_HAS_READING', { place, text: now.text });
+}
+
+/** A bracket inside the known one is more of the same evidence; anything else would contradict it and needs a correction. */
+function narrows(next: Reading, known: Reading): boolean {
+  if (known.kind === 'exact' || known.kind === 'spread') return false;
+  const inner = intervalOf(next);
+  const outer = intervalOf(known);
+  const isNarrower = inner.lo > outer.lo || inner.hi < outer.hi;
+  return isNarrower && inner.lo >= outer.lo && inner.hi <= outer.hi;
+}
+
+function correct(
+  state: BenchSlice,
+  command: Extract<BenchCommand, { type: 'correctReading' }>,
+  record: PlaceRecord,
+  instrument: Instrument | undefined,
+): Decided {
+  const { place, reading, reason, instead } = command;
+  const fault = staleFault(command, record) ?? countsFault(record, place, reading);
+  if (fault !== undefined) return fault;
+  const corrected: BenchEvent = { type: 'readingCorrected', v: 1, data: { place, reading, reason } };
+  if (instead === null) return ok([corrected]);
+  const taken = understand(state, place, instead, instrument);
+  return taken.ok
+    ? ok([
+        corrected,
+        { type: 'readingTaken', v: 1, data: { place, ...taken.value, refines: null, contests: false } },
+      ])
+    : taken;
+}
+
+type Taken = Omit<BenchEventData['readingTaken'], 'place' | 'refines' | 'contests'>;
+
+/** From the typed text to a judged reading, or to the first thing that is wrong with it. */
+function understand(
+  state: BenchSlice,
+  place: PlaceKey,
+  { text, unit, answers, slip, instrument: instrumentId }: TakenText,
+  instrument: Instrument | undefined,
+): Result<Taken, Problem> {
+  const where = parsePlaceKey(place);
+  const characteristic = where === undefined ? undefined : characteristicOf(state, where);
+  const layout = currentPin(state)?.model.layout;
+  if (where === undefined || characteristic === undefined || layout === undefined)
+    return refuse('PLACE_UNKNOWN', { place });
+  const reason = layoutReason(layout, where);
+  if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
+  if (instrument === undefined || !(instrument.id in state.instruments))
+    return refuse('INSTRUMENT_NOT_TAKEN', { instrument: instrumentId });
+  if (!characteristic.tools.includes(instrument.kind)) {
+    return refuse('INSTRUMENT_UNFIT', { instrument: instrument.id, characteristic: characteristic.name });
+  }
+  const parts = partsAt(state, characteristic, where);
+  if (!parts.ok) return refuse('NO_PART_AT_PLACE', { place, slot: parts.slot });
+
+  const blades = bladeSizes(instrument);
+  const entry = readEntry({
+    text,
+    unit,
+    allowNegative: characteristic.allowNegative,
+    ...(blades === undefined ? {} : { blades }),
+  });
+  if (!entry.ok) return entryFault(entry.code, place, text);
+  if (blades !== undefined && entry.reading.kind === 'exact')
+    return refuse('EXACT_FROM_FEELER', { place, instrument: instrument.id });
+  if (entry.notes.includes('notInSet'))
+    return refuse('BLADE_NOT_IN_SET', { place, instrument: instrument.id, text });
+
+  for (const question of questionsFor(characteristic, memberAt(layout, where.at.groove, where.at.member))) {
+    const said = answers.find((each) => each.question === question.id);
+    if (said === undefined) return refuse('QUESTION_OPEN', { place, question: question.text });
+    if (said.answer === 'no') return refuse('QUESTION_SAYS_NO', { place, question: question.text });
+  }
+  return ok({
+    text: text.normalize('NFC'),
+    unit,
+    unitUsed: entry.unit,
+    reading: entry.reading,
+    notes: entry.notes,
+    slip,
+    instrument,
+    answers,
+    parts: parts.refs,
+    verdict: judgePlace(state, where, parts.partState, entry.reading),
+  });
+}
+
+function entryFault(fault: EntryFault, place: PlaceKey, typed: string): ReturnType<typeof refuse> {
+  const text = typed.length > 40 ? `${typed.slice(0, 40)}…` : typed;
+  switch (fault) {
+    case 'empty':
+      return refuse('ENTRY_EMPTY', { place });
+    case 'notAReading':
+      return refuse('ENTRY_NOT_A_READING', { place, text });
+    case 'mixedUnits':
+      return refuse('ENTRY_MIXED_UNITS', { place, text });
+    case 'negative':
+      return refuse('ENTRY_NEGATIVE', { place, text });
+    case 'order':
+      return refuse('ENTRY_ORDER', { place, text });
+  }
+}

@@ -1,0 +1,144 @@
+import { placesOf, placeKey, slotKey } from '../engines/place';
+import type { Place, PlaceKey } from '../engines/place';
+import type { Characteristic } from '../engines/characteristic';
+import { partIn } from '../engines/parts';
+import type { PartRef, PartsState } from '../engines/parts';
+import type { Instrument } from '../instruments/instrument';
+import { currentPin } from '../library/limit-in-force';
+import type { PinState, Withheld } from '../library/limit-in-force';
+import type { Bound, Limit } from '../library/limit';
+import type { LengthUnit } from '../quantity/length-unit';
+import type { Nanometres } from '../quantity/nanometres';
+import type { PartState } from '../quantity/part-state';
+import type { DecisionRule, VerdictWord } from './judge';
+import type { EntryNote } from './read-entry';
+import type { Reading } from './reading';
+
+/** A verdict as a fact: what was judged, by which limit and which version of the rule. */
+export interface VerdictFact {
+  /** `withheld` where a person's decision about the limit is due: then there is no verdict at all. */
+  readonly verdict: VerdictWord | 'withheld';
+  readonly acceptable: boolean;
+  readonly shortBy?: Nanometres;
+  readonly overBy?: Nanometres;
+  readonly withheld?: Withheld;
+  readonly limit: Limit;
+  readonly sources: { readonly [B in Bound]?: string };
+  readonly partState: PartState;
+  readonly rule: DecisionRule;
+  readonly ruleVersion: number;
+  readonly pin: number;
+}
+
+/** What was said to a question that must be answered before a reading counts. */
+export interface Answer {
+  readonly question: string;
+  readonly answer: 'yes' | 'no';
+}
+/** How a suspected slip was settled when the reading was entered. */
+export type SlipChoice = 'asTyped' | 'reread';
+
+export const CORRECTION_REASONS = ['typing', 'wrongPlace', 'wrongBlade', 'takenBack'] as const;
+export type CorrectionReason = (typeof CORRECTION_REASONS)[number];
+
+/**
+ * `refined`: still true, but a later reading of the same part narrowed it. `spent`: true when taken, but a part has changed.
+ * `corrected`: never true. `void`: bad evidence.
+ */
+export type ReadingStatus = 'current' | 'refined' | 'spent' | 'void' | 'corrected';
+
+export interface RecordedReading {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly text: string;
+  readonly unit: LengthUnit;
+  readonly unitUsed: LengthUnit;
+  readonly reading: Reading;
+  readonly notes: readonly EntryNote[];
+  readonly slip: SlipChoice | null;
+  readonly instrument: Instrument;
+  readonly answers: readonly Answer[];
+  readonly parts: readonly PartRef[];
+  readonly verdict: VerdictFact;
+  readonly status: ReadingStatus;
+  /** The event that changed the status, and the words that went with it. */
+  readonly ended?: { readonly seq: number; readonly why: string };
+}
+export interface PlaceRecord {
+  /** The number of the last event that touched the place: commands are based on it. */
+  readonly version: number;
+  readonly readings: readonly RecordedReading[];
+  /** Readings of two people that both claim to be the first. */
+  readonly contested: readonly number[];
+  readonly notApplicable?: {
+    readonly accepted: boolean;
+    readonly reason: string;
+    readonly by: string;
+    readonly at: string;
+  };
+  readonly deferred?: { readonly reason: string; readonly by: string };
+}
+export interface PlacesState {
+  readonly places: Readonly<Record<PlaceKey, PlaceRecord>>;
+}
+export const UNTOUCHED: PlaceRecord = { version: 0, readings: [], contested: [] };
+
+export const placeAt = (state: PlacesState, key: PlaceKey): PlaceRecord => state.places[key] ?? UNTOUCHED;
+export const currentReading = (record: PlaceRecord): RecordedReading | undefined =>
+  record.contested.length > 0 ? undefined : record.readings.findLast(({ status }) => status === 'current');
+
+/** The first reading of the place in this job that was ever true. */
+export const asFound = (record: PlaceRecord): RecordedReading | undefined =>
+  record.readings.find(({ status }) => status !== 'void' && status !== 'corrected');
+
+/** The first reading of the part that lies there now, where that is not the part that was found. */
+export function asFitted(record: PlaceRecord): RecordedReading | undefined {
+  const now = currentReading(record);
+  const found = asFound(record);
+  if (now === undefined || found === undefined) return undefined;
+  const partOf = (reading: RecordedReading): string => reading.parts.map(({ id }) => id).join(' ');
+  if (partOf(found) === partOf(now)) return undefined;
+  return record.readings.find(
+    (each) => partOf(each) === partOf(now) && each.status !== 'void' && each.status !== 'corrected',
+  );
+}
+
+/** The pinned characteristic of a place, and the parts that a reading there depends on. */
+export const characteristicOf = (state: PinState, place: Place): Characteristic | undefined =>
+  currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic);
+
+export function partsAt(
+  state: PartsState,
+  characteristic: Characteristic,
+  place: Place,
+):
+  | { readonly ok: true; readonly refs: readonly PartRef[]; readonly partState: PartState }
+  | { readonly ok: false; readonly slot: string } {
+  const refs: PartRef[] = [];
+  let partState: PartState = 'new';
+  for (const kind of characteristic.parts) {
+    const slot = slotKey(kind, place.at);
+    const part = partIn(state, slot);
+    if (part === undefined) return { ok: false, slot };
+    refs.push({ id: part.id, condition: part.condition });
+    if (kind === characteristic.stateOf) partState = part.state;
+  }
+  return { ok: true, refs, partState };
+}
+
+/** Every place of the sheets that the pin knows, in the order of the sheet. */
+export function sheetPlaces(state: PinState, characteristic?: string): readonly Place[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  return pin.characteristics
+    .filter(({ id }) => characteristic === undefined || id === characteristic)
+    .flatMap((each) => placesOf(pin.model.layout, each));
+}
+export const isPlaceOfSheet = (state: PinState, key: PlaceKey): boolean =>
+  sheetPlaces(state).some((place) => placeKey(place) === key);
+
+/** Who took part in the work on a place: nobody of these may look at it as the second person. */
+export const workersAt = (record: PlaceRecord): readonly string[] => [
+  ...new Set(record.readings.map((each) => each.by.id)),
+];

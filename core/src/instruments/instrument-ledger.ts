@@ -1,0 +1,85 @@
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { holdsOneOf } from '../people/actor';
+import type { Actor } from '../people/actor';
+import type { Instrument } from './instrument';
+
+export interface InstrumentsState {
+  readonly instruments: Readonly<Record<string, Instrument>>;
+}
+export const NO_INSTRUMENTS: InstrumentsState = { instruments: {} };
+
+export interface InstrumentEventData {
+  instrumentRegistered: { readonly instrument: Instrument };
+  instrumentChecked: {
+    readonly instrument: string;
+    readonly calibratedOn: string;
+    readonly dueOn: string;
+    readonly certificate: string;
+  };
+}
+export type InstrumentEvent = {
+  readonly [T in keyof InstrumentEventData]: {
+    readonly type: T;
+    readonly v: 1;
+    readonly data: InstrumentEventData[T];
+  };
+}[keyof InstrumentEventData];
+export type InstrumentCommand =
+  | { readonly type: 'registerInstrument'; readonly instrument: Instrument }
+  | {
+      readonly type: 'recordCheck';
+      readonly instrument: string;
+      readonly calibratedOn: string;
+      readonly dueOn: string;
+      readonly certificate: string;
+    };
+
+const KEEPERS = ['steward', 'manager'] as const;
+
+/** Decides what enters the instrument register. */
+export function decideInstruments(
+  state: InstrumentsState,
+  command: InstrumentCommand,
+  by: Actor,
+): Result<readonly InstrumentEvent[], Problem> {
+  if (!holdsOneOf(by, KEEPERS))
+    return refuse('MAY_NOT', { action: 'keep the instruments', needs: KEEPERS, person: by.name });
+  const dates = command.type === 'registerInstrument' ? command.instrument : command;
+  if (dates.calibratedOn >= dates.dueOn)
+    return refuse('DATES_WRONG', { issued: dates.calibratedOn, effective: dates.dueOn });
+  switch (command.type) {
+    case 'registerInstrument': {
+      const { instrument } = command;
+      if (instrument.id in state.instruments)
+        return refuse('ALREADY_THERE', { what: 'instrument', id: instrument.id });
+      if (instrument.kind === 'feeler' && instrument.blades.length === 0)
+        return refuse('BLADES_WRONG', { blade: '', because: 'none' });
+      const twice = instrument.blades.find(
+        (blade, i) => instrument.blades.findIndex(({ nm }) => nm === blade.nm) !== i,
+      );
+      if (twice !== undefined) return refuse('BLADES_WRONG', { blade: twice.text, because: 'twice' });
+      const blades = [...instrument.blades].sort((a, b) => a.nm - b.nm);
+      return ok([{ type: 'instrumentRegistered', v: 1, data: { instrument: { ...instrument, blades } } }]);
+    }
+    case 'recordCheck': {
+      const { type: _, ...check } = command;
+      if (!(command.instrument in state.instruments))
+        return refuse('INSTRUMENT_UNKNOWN', { instrument: command.instrument });
+      return ok([{ type: 'instrumentChecked', v: 1, data: check }]);
+    }
+  }
+}
+
+export function evolveInstruments(state: InstrumentsState, event: InstrumentEvent): InstrumentsState {
+  if (event.type === 'instrumentRegistered') {
+    return { instruments: { ...state.instruments, [event.data.instrument.id]: event.data.instrument } };
+  }
+  const { instrument: id, calibratedOn, dueOn } = event.data;
+  const known = state.instruments[id];
+  return known === undefined
+    ? state
+    : { instruments: { ...state.instruments, [id]: { ...known, calibratedOn, dueOn } } };
+}

@@ -1,0 +1,121 @@
+import { serialNumberOf } from '../engines/engine-model';
+import { slotsOf } from '../engines/place';
+import { nextPartId, NO_PARTS } from '../engines/parts';
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { isInDate } from '../instruments/instrument';
+import { currentPin } from '../library/limit-in-force';
+import type { LimitsPin } from '../library/limits-pin';
+import { holdsOneOf } from '../people/actor';
+import { secondLook } from '../people/second-person';
+import { rejudgements } from '../bench/judge-place';
+import type { ArrivalCommand, Facts, Opening } from './job-commands';
+import type { JobEvent } from './job-events';
+import type { JobState } from './job-state';
+
+type Decided = Result<readonly JobEvent[], Problem>;
+
+/** Decides the opening of a job: who the engine is, what it is judged by, and which bores it came with. */
+export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Decided {
+  if (!holdsOneOf(by, ['technician', 'inspector'])) {
+    return refuse('MAY_NOT', { action: 'open a job', needs: ['technician', 'inspector'], person: by.name });
+  }
+  const { pin, ...opened } = opening;
+  if (opened.job.number.trim() === '') return refuse('NAME_MISSING', { field: 'job number' });
+  const fault = serialFault(pin, opened.engine.serial);
+  if (fault !== undefined) return fault;
+  if (pin.documents.length === 0) return refuse('NO_DOCUMENT', { model: pin.model.name });
+  const bores = slotsOf(pin.model.layout, 'bore').map(({ key }): JobEvent => ({
+    type: 'partFitted',
+    v: 1,
+    data: {
+      part: nextPartId(NO_PARTS, key),
+      kind: 'bore',
+      slot: key,
+      state: 'reused',
+      partNumber: null,
+      lot: null,
+    },
+  }));
+  return ok([
+    { type: 'jobOpened', v: 1, data: opened },
+    { type: 'limitsPinned', v: 1, data: { ...pin, reason: 'job opened', rejudged: [] } },
+    ...bores,
+  ]);
+}
+
+function serialFault(pin: LimitsPin, serial: string): ReturnType<typeof refuse> | undefined {
+  return serialNumberOf(pin.model, serial) === undefined
+    ? refuse('SERIAL_NOT_OF_MODEL', { serial, model: pin.model.name, pattern: pin.model.serialPattern })
+    : undefined;
+}
+
+/** Decides what happens at the Arrival gate: identity, documents, instruments. */
+export function decideArrival(state: JobState, command: ArrivalCommand, facts: Facts): Decided {
+  const { by, at } = facts;
+  switch (command.type) {
+    case 'confirmIdentity': {
+      const seen = command.serialSeen.trim();
+      if (seen !== state.engine.serial) return refuse('SERIAL_DIFFERS', { seen, job: state.engine.serial });
+      const first = { ids: [state.opened.by.id], because: 'opened the job', lastAt: state.opened.at };
+      const look = secondLook('confirm the identity', first, by, at, state.secondPerson);
+      return look.ok
+        ? ok([
+            { type: 'identityConfirmed', v: 1, data: { serialSeen: seen, samePerson: look.value ?? null } },
+          ])
+        : look;
+    }
+    case 'correctSerial': {
+      if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'correct the serial' });
+      const pin = facts.freshPin;
+      if (pin === undefined) return refuse('NO_DOCUMENT', { model: state.engine.modelName });
+      const to = command.serial.trim();
+      const fault = serialFault(pin, to);
+      if (fault !== undefined) return fault;
+      return ok([
+        {
+          type: 'serialCorrected',
+          v: 1,
+          data: { from: state.engine.serial, to, reason: command.reason.trim() },
+        },
+        pinned(state, pin, `serial corrected: ${command.reason.trim()}`),
+      ]);
+    }
+    case 'checkDocuments': {
+      const pin = currentPin(state);
+      const current = facts.currentDocuments ?? [];
+      const pinnedIds = (pin?.documents ?? []).map(({ id, digest }) => ({ id, digest }));
+      const outdated = pinnedIds.filter(({ digest }) => !current.some((each) => each.digest === digest));
+      const missing = current.filter(({ digest }) => !pinnedIds.some((each) => each.digest === digest));
+      if (outdated.length + missing.length > 0) {
+        return refuse('DOCUMENTS_NOT_CURRENT', { documents: [...outdated, ...missing].map(({ id }) => id) });
+      }
+      return ok([{ type: 'documentsChecked', v: 1, data: { documents: pinnedIds, pin: pin?.pin ?? 0 } }]);
+    }
+    case 'takeInstrument': {
+      const { instrument } = facts;
+      if (instrument === undefined) return refuse('INSTRUMENT_UNKNOWN', { instrument: command.instrument });
+      if (!isInDate(instrument, at.slice(0, 10))) {
+        return refuse('INSTRUMENT_OUT_OF_DATE', { instrument: instrument.id, dueOn: instrument.dueOn });
+      }
+      return ok([{ type: 'instrumentTaken', v: 1, data: { instrument } }]);
+    }
+    case 'pinAgain': {
+      if (!holdsOneOf(by, ['inspector']))
+        return refuse('MAY_NOT', { action: 'pin the limits again', needs: ['inspector'], person: by.name });
+      if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'pin the limits again' });
+      const pin = facts.freshPin;
+      return pin === undefined
+        ? refuse('NO_DOCUMENT', { model: state.engine.modelName })
+        : ok([pinned(state, pin, command.reason.trim())]);
+    }
+  }
+}
+
+/** A new pin judges every reading that counts again, and says so in the same event. */
+function pinned(state: JobState, pin: LimitsPin, reason: string): JobEvent {
+  const after = { ...state, pins: [...state.pins, pin] };
+  return { type: 'limitsPinned', v: 1, data: { ...pin, reason, rejudged: rejudgements(after) } };
+}

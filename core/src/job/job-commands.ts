@@ -1,0 +1,42 @@
+import type { BenchCommand } from '../bench/decide-bench';
+import type { FindingCommand } from '../findings/decide-findings';
+import type { ReworkCommand } from '../rework/decide-rework';
+import type { GateCommand } from '../release/decide-gates';
+import type { EngineFacts, JobFacts } from '../release/arrival';
+import type { SecondPersonPolicy } from '../people/second-person';
+import type { Route } from '../release/route';
+import type { CheckedDocument } from '../release/arrival';
+import type { Actor } from '../people/actor';
+import type { Instrument } from '../instruments/instrument';
+import type { LimitsPin } from '../library/limits-pin';
+
+export type ArrivalCommand =
+  | { readonly type: 'confirmIdentity'; readonly serialSeen: string }
+  | { readonly type: 'correctSerial'; readonly serial: string; readonly reason: string }
+  | { readonly type: 'checkDocuments' }
+  | { readonly type: 'takeInstrument'; readonly instrument: string }
+  | { readonly type: 'pinAgain'; readonly reason: string };
+
+export type JobCommand = ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | GateCommand;
+export type JobCommandType = JobCommand['type'];
+
+/** What a job is opened with: made by the server from the library, the register and the person's answers. */
+export interface Opening {
+  readonly job: JobFacts;
+  readonly engine: EngineFacts;
+  readonly route: Route;
+  readonly secondPerson: SecondPersonPolicy;
+  readonly pin: LimitsPin;
+}
+
+/** What the world says at the moment of a command: identity, time, and the registers outside the job. */
+export interface Facts {
+  readonly at: string;
+  readonly by: Actor;
+  /** The register's word on the instrument that the command names. */
+  readonly instrument?: Instrument;
+  /** The revisions that are current today for this engine. */
+  readonly currentDocuments?: readonly CheckedDocument[];
+  /** What would be pinned today, for commands that pin again. */
+  readonly freshPin?: LimitsPin;
+}

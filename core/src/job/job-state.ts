@@ -1,0 +1,13 @@
+import type { PlacesState } from '../bench/places';
+import type { PartsState } from '../engines/parts';
+import type { FindingsState } from '../findings/decisions';
+import type { PinState } from '../library/limit-in-force';
+import type { ArrivalState } from '../release/arrival';
+import type { GatesState } from '../release/gates';
+
+/** A job as its story tells it: every topic's slice, and where the story stands. */
+export interface JobState extends ArrivalState, PartsState, PinState, PlacesState, FindingsState, GatesState {
+  readonly id: string;
+  readonly seq: number;
+  readonly at: string;
+}

@@ -1,0 +1,86 @@
+/**
+ * Every way in which core refuses a command, with the data that its words need. The words are in `contract`.
+ * Codes are permanent: people quote them and records of refusals keep them.
+ */
+export interface ProblemData {
+  // people
+  MAY_NOT: { readonly action: string; readonly needs: readonly string[]; readonly person: string };
+  SECOND_PERSON_NEEDED: { readonly action: string; readonly person: string; readonly because: string };
+  NAME_MISSING: { readonly field: string };
+  PERSON_UNKNOWN: { readonly person: string };
+  ALREADY_SET_UP: { readonly shop: string };
+  NO_ROLE: { readonly person: string };
+  ALREADY_THERE: { readonly what: string; readonly id: string };
+  LAST_MANAGER: { readonly person: string };
+  // engines and parts
+  SERIAL_NOT_OF_MODEL: { readonly serial: string; readonly model: string; readonly pattern: string };
+  SERIAL_DIFFERS: { readonly seen: string; readonly job: string };
+  SLOT_UNKNOWN: { readonly slot: string };
+  SLOT_TAKEN: { readonly slot: string; readonly part: string };
+  SLOT_EMPTY: { readonly slot: string };
+  PART_UNKNOWN: { readonly part: string };
+  PART_NOT_FITTED: { readonly part: string };
+  PART_CHANGED: { readonly part: string; readonly basedOn: number; readonly now: number };
+  // instruments
+  INSTRUMENT_NOT_TAKEN: { readonly instrument: string };
+  INSTRUMENT_UNKNOWN: { readonly instrument: string };
+  INSTRUMENT_UNFIT: { readonly instrument: string; readonly characteristic: string };
+  INSTRUMENT_OUT_OF_DATE: { readonly instrument: string; readonly dueOn: string };
+  BLADES_WRONG: { readonly blade: string; readonly because: 'notALength' | 'twice' | 'none' };
+  // library
+  MODEL_UNKNOWN: { readonly model: string };
+  REVISION_UNKNOWN: { readonly revision: string };
+  REVISION_PUBLISHED: { readonly revision: string };
+  REVISION_EMPTY: { readonly revision: string };
+  SECOND_LOOK_MISSING: { readonly revision: string };
+  DATES_WRONG: { readonly issued: string; readonly effective: string };
+  DOCUMENTS_NOT_CURRENT: { readonly documents: readonly string[] };
+  NO_DOCUMENT: { readonly model: string };
+  LIMIT_NOT_OPEN: { readonly fit: string };
+  ROW_UNKNOWN: { readonly row: string };
+  BOUNDS_CROSS: { readonly fit: string };
+  // the bench
+  PLACE_UNKNOWN: { readonly place: string };
+  ENTRY_EMPTY: { readonly place: string };
+  ENTRY_NOT_A_READING: { readonly place: string; readonly text: string };
+  ENTRY_MIXED_UNITS: { readonly place: string; readonly text: string };
+  ENTRY_NEGATIVE: { readonly place: string; readonly text: string };
+  ENTRY_ORDER: { readonly place: string; readonly text: string };
+  EXACT_FROM_FEELER: { readonly place: string; readonly instrument: string };
+  BLADE_NOT_IN_SET: { readonly place: string; readonly instrument: string; readonly text: string };
+  QUESTION_OPEN: { readonly place: string; readonly question: string };
+  QUESTION_SAYS_NO: { readonly place: string; readonly question: string };
+  NO_PART_AT_PLACE: { readonly place: string; readonly slot: string };
+  NOT_APPLICABLE_HERE: { readonly place: string; readonly reason: string };
+  PLACE_HAS_READING: { readonly place: string; readonly text: string };
+  PLACE_CONTESTED: { readonly place: string };
+  NOT_CONTESTED: { readonly place: string };
+  READING_UNKNOWN: { readonly place: string; readonly reading: number };
+  READING_NOT_CURRENT: { readonly place: string; readonly reading: number; readonly status: string };
+  STALE: { readonly what: string; readonly basedOn: number; readonly now: number };
+  REASON_MISSING: { readonly action: string };
+  // findings
+  NOT_ASKED: { readonly place: string };
+  NOTHING_TO_CONCEDE: { readonly place: string };
+  APPROVAL_INCOMPLETE: { readonly missing: readonly string[] };
+  // gates and release
+  GATE_UNKNOWN: { readonly gate: string };
+  GATE_SHUT: { readonly gate: string; readonly waits: number };
+  GATE_BEFORE_OPEN: { readonly gate: string; readonly before: string };
+  GATE_NOT_SIGNED: { readonly gate: string };
+  GATE_CHANGED: { readonly gate: string; readonly basedOn: string; readonly now: string };
+  WORDS_CHANGED: { readonly gate: string };
+  BEHIND_SIGNED_GATE: { readonly gate: string };
+  JOB_SEALED: { readonly job: string };
+  ENGINE_HAS_OPEN_JOB: { readonly serial: string; readonly job: string };
+  JOB_NUMBER_TAKEN: { readonly job: string };
+}
+
+export type ProblemCode = keyof ProblemData;
+/** A refusal: what cannot be done, as a code with the data that the words for it need. */
+export type Problem = {
+  readonly [C in ProblemCode]: { readonly code: C; readonly data: ProblemData[C] };
+}[ProblemCode];
+
+export const problem = <C extends ProblemCode>(code: C, data: ProblemData[C]): Problem =>
+  ({ code, data }) as Problem;

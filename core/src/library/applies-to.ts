@@ -1,0 +1,50 @@
+import type { AppliesTo, LimitContext } from './limit-row';
+
+type Match = 'matches' | 'differs' | 'missing';
+
+/** A field of a row's applicability (both ends of a range are one field) held against the context. */
+export interface FieldMatch {
+  readonly context: keyof LimitContext;
+  readonly match: Match;
+}
+
+/** Every field that a row's applicability has, in the order in which fields are listed, with how the context answers. */
+export function fieldMatches(appliesTo: AppliesTo, context: LimitContext): readonly FieldMatch[] {
+  const matches: FieldMatch[] = [];
+  const field = <V>(
+    name: keyof LimitContext,
+    present: boolean,
+    value: V | undefined,
+    suits: (value: V) => boolean,
+  ): void => {
+    if (present)
+      matches.push({
+        context: name,
+        match: value === undefined ? 'missing' : suits(value) ? 'matches' : 'differs',
+      });
+  };
+  const list = <V>(name: keyof LimitContext, among: readonly V[] | undefined, value: V | undefined): void => {
+    field(name, among !== undefined, value, (known) => among?.includes(known) === true);
+  };
+  const { serialFrom, serialTo, buildFrom, buildTo } = appliesTo;
+  list('model', appliesTo.models, context.model);
+  field(
+    'serial',
+    serialFrom !== undefined || serialTo !== undefined,
+    context.serial,
+    (serial) =>
+      Number(serial) >= Number(serialFrom ?? -Infinity) && Number(serial) <= Number(serialTo ?? Infinity),
+  );
+  list('partNumber', appliesTo.partNumbers, context.partNumber);
+  list('oversize', appliesTo.oversizes, context.oversize);
+  list('pistonMaterial', appliesTo.pistonMaterials, context.pistonMaterial);
+  list('duty', appliesTo.duties, context.duty);
+  field(
+    'buildDate',
+    buildFrom !== undefined || buildTo !== undefined,
+    context.buildDate,
+    (date) => (buildFrom === undefined || date >= buildFrom) && (buildTo === undefined || date <= buildTo),
+  );
+  list('partState', appliesTo.partStates, context.partState);
+  return matches;
+}

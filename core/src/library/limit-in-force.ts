@@ -1,0 +1,62 @@
+import { fitKey } from '../engines/place';
+import type { FitKey, Place } from '../engines/place';
+import type { PartState } from '../quantity/part-state';
+import type { Bound, Limit } from './limit';
+import type { FitDecision, LimitsPin } from './limits-pin';
+
+/** A person's decision where the documents leave a bound undecided, contradict each other or are held back. */
+export interface LimitDecision {
+  readonly pin: number;
+  readonly fit: FitKey;
+  readonly partState: PartState;
+  /** The row that governs each bound from now on. */
+  readonly rows: { readonly [B in Bound]?: string };
+  readonly limit: Limit;
+  readonly reason: string;
+}
+export interface PinState {
+  readonly pins: readonly LimitsPin[];
+  readonly limitDecisions: readonly LimitDecision[];
+}
+export const NO_PIN: PinState = { pins: [], limitDecisions: [] };
+
+export const WITHHELD = ['contradiction', 'undecided', 'heldBack'] as const;
+/** Why there is no verdict although documents speak. */
+export type Withheld = (typeof WITHHELD)[number];
+
+export type LimitInForce =
+  | {
+      readonly state: 'inForce';
+      readonly limit: Limit;
+      readonly sources: { readonly [B in Bound]?: string };
+      readonly decided: boolean;
+    }
+  | { readonly state: 'none' }
+  | { readonly state: 'withheld'; readonly why: Withheld };
+
+export const currentPin = (state: PinState): LimitsPin | undefined => state.pins.at(-1);
+
+/** What a reading at this place is judged by. Nothing is in force while a person's decision is due. */
+export function limitInForce(state: PinState, place: Place, partState: PartState): LimitInForce {
+  const fit = fitKey(place);
+  const pin = currentPin(state);
+  const decision = pin?.fits.find((each) => each.fit === fit && each.partState === partState);
+  if (pin === undefined || decision === undefined) return { state: 'none' };
+  const settled = state.limitDecisions.findLast(
+    (each) => each.pin === pin.pin && each.fit === fit && each.partState === partState,
+  );
+  if (settled !== undefined)
+    return { state: 'inForce', limit: settled.limit, sources: settled.rows, decided: true };
+  const why = withheldIn(decision);
+  if (why !== undefined) return { state: 'withheld', why };
+  const { limit, sources } = decision.governing;
+  return Object.keys(limit).length === 0
+    ? { state: 'none' }
+    : { state: 'inForce', limit, sources, decided: false };
+}
+
+export function withheldIn({ governing, held }: FitDecision): Withheld | undefined {
+  if (governing.contradiction) return 'contradiction';
+  if (governing.undecided.length > 0) return 'undecided';
+  return held.length > 0 ? 'heldBack' : undefined;
+}

@@ -1,0 +1,94 @@
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { holdsOneOf } from '../people/actor';
+import type { Actor } from '../people/actor';
+import { secondLook } from '../people/second-person';
+import { gatesBefore, gateRule, gatesFrom, gateWaits } from './gate-waits';
+import type { GateSlice } from './gate-waits';
+import { gateStatement } from './gate-statement';
+import { signatureOf } from './gates';
+import type { GateEvent } from './gates';
+import type { GateRule, Stage } from './route';
+
+export type GateCommand =
+  | {
+      readonly type: 'signGate';
+      readonly gate: Stage;
+      readonly digest: string;
+      readonly words: readonly string[];
+    }
+  | { readonly type: 'reopenGate'; readonly gate: Stage; readonly reason: string };
+
+/** Decides signatures. The PIN was checked before: here is decided whether this person may sign this, now. */
+export function decideGates(
+  state: GateSlice,
+  command: GateCommand,
+  by: Actor,
+  at: string,
+): Result<readonly GateEvent[], Problem> {
+  const gate = gateRule(state, command.gate);
+  if (gate === undefined) return refuse('GATE_UNKNOWN', { gate: command.gate });
+  if (!holdsOneOf(by, gate.signedBy)) {
+    const action =
+      command.type === 'signGate' ? `sign the ${gate.label} gate` : `reopen the ${gate.label} gate`;
+    return refuse('MAY_NOT', { action, needs: gate.signedBy, person: by.name });
+  }
+  if (command.type === 'reopenGate') {
+    if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'reopen a gate' });
+    if (signatureOf(state, gate.stage) === undefined) return refuse('GATE_NOT_SIGNED', { gate: gate.label });
+    const voids = gatesFrom(state, gate.stage)
+      .map(({ stage }) => stage)
+      .filter((stage) => signatureOf(state, stage) !== undefined);
+    return ok([
+      { type: 'gateReopened', v: 1, data: { gate: gate.stage, reason: command.reason.trim(), voids } },
+    ]);
+  }
+  if (signatureOf(state, gate.stage) !== undefined) return refuse('BEHIND_SIGNED_GATE', { gate: gate.label });
+  const before = gatesBefore(state, gate).find(({ stage }) => signatureOf(state, stage) === undefined);
+  if (before !== undefined) return refuse('GATE_BEFORE_OPEN', { gate: gate.label, before: before.label });
+  const waits = gateWaits(state, gate, at.slice(0, 10));
+  if (waits.length > 0) return refuse('GATE_SHUT', { gate: gate.label, waits: waits.length });
+  const statement = gateStatement(state, gate);
+  if (statement.digest !== command.digest)
+    return refuse('GATE_CHANGED', { gate: gate.label, basedOn: command.digest, now: statement.digest });
+  if (statement.words.join('\n') !== command.words.join('\n'))
+    return refuse('WORDS_CHANGED', { gate: gate.label });
+  const look = gate.independent
+    ? secondLook(`sign the ${gate.label} gate`, workBehind(state, gate), by, at, state.secondPerson)
+    : ok(undefined);
+  if (!look.ok) return look;
+  return ok([
+    {
+      type: 'gateSigned',
+      v: 1,
+      data: {
+        gate: gate.stage,
+        digest: statement.digest,
+        words: statement.words,
+        samePerson: look.value ?? null,
+      },
+    },
+  ]);
+}
+
+/** Who did the work that the gate is about: opened the job, measured, filed, fitted. */
+function workBehind(
+  state: GateSlice,
+  gate: GateRule,
+): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
+  if (gate.conditions.includes('identityConfirmed')) {
+    return { ids: [state.opened.by.id], because: 'opened the job', lastAt: state.opened.at };
+  }
+  const readings = Object.values(state.places).flatMap((record) => record.readings);
+  // The bores are named when the job is opened: that is no work on them.
+  const steps = Object.values(state.parts).flatMap(({ kind, history }) =>
+    history.filter(({ what }) => kind === 'ring' || what !== 'fitted'),
+  );
+  const ids = [...readings.map((reading) => reading.by.id), ...steps.map((step) => step.by)];
+  const lastAt =
+    [...readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ??
+    state.opened.at;
+  return { ids: [...new Set(ids)], because: 'did work behind this gate', lastAt };
+}

@@ -1,0 +1,88 @@
+import { currentPin } from '../library/limit-in-force';
+import { digestOf } from '../record/digest';
+import { openMatters } from './open-matters';
+import { signatureOf } from './gates';
+import type { GateSlice } from './gate-waits';
+import { gatesBefore } from './gate-waits';
+import type { GateRule } from './route';
+
+/** What a signature covers, and the words that are signed. The same state gives the same bytes on every machine. */
+export interface GateStatement {
+  readonly digest: string;
+  readonly words: readonly string[];
+}
+
+/** The statement of the state behind a gate. The words are part of it: they are signed, so they live beside the state. */
+export function gateStatement(state: GateSlice, gate: GateRule): GateStatement {
+  const words = wordsFor(state, gate);
+  const pin = currentPin(state);
+  const { statuses } = openMatters(
+    state,
+    gate.sheets.length > 0 ? gate.sheets : state.route.gates.flatMap(({ sheets }) => sheets),
+  );
+  const covered = {
+    gate: gate.stage,
+    words,
+    job: state.job,
+    engine: state.engine,
+    pin: pin?.pin ?? 0,
+    documents: pin?.documents.map(({ id, digest }) => ({ id, digest })) ?? [],
+    identity: state.identity?.seq ?? null,
+    documentsChecked: state.documentsChecked?.seq ?? null,
+    before: gatesBefore(state, gate).map(({ stage }) => signatureOf(state, stage)?.digest ?? null),
+    ...(gate.stage === 'arrival'
+      ? { instruments: Object.values(state.instruments) }
+      : {
+          places: statuses.map(({ key, state: word, conceded, reading }) => ({
+            key,
+            word,
+            conceded,
+            reading: reading?.seq ?? null,
+          })),
+        }),
+  };
+  return { digest: digestOf(covered), words };
+}
+
+function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
+  const pin = currentPin(state);
+  const engine = `${state.engine.modelName}, serial ${state.engine.serial}, job ${state.job.number}`;
+  const documents = pin?.documents.map(({ id }) => id).join(', ') ?? '';
+  if (gate.stage === 'arrival') {
+    const mixed = new Set(pin?.fits.filter(({ governing }) => governing.mixed === true).map(({ fit }) => fit))
+      .size;
+    return [
+      `This engine is ${engine}; a second person has read the serial on it.`,
+      `It is judged by ${documents}, which were current when they were checked.`,
+      ...(mixed > 0
+        ? [
+            `In ${mixed} ${mixed === 1 ? 'fit' : 'fits'} the minimum and the maximum come from different documents; I accept these windows.`,
+          ]
+        : []),
+      `The instruments taken for it are in date: ${Object.keys(state.instruments).join(', ')}.`,
+    ];
+  }
+  const { statuses } = openMatters(state, gate.sheets.length > 0 ? gate.sheets : undefined);
+  const within = statuses.filter(({ state: word }) => word === 'in' || word === 'serviceable').length;
+  const conceded = statuses.filter((status) => status.conceded);
+  const notApplicable = statuses.filter(({ state: word }) => word === 'notApplicable').length;
+  const counts = [
+    `${within} of ${statuses.length} places within limits`,
+    ...(conceded.length > 0 ? [`${conceded.length} out of limits and accepted by concession`] : []),
+    ...(notApplicable > 0 ? [`${notApplicable} not applicable`] : []),
+  ].join(', ');
+  if (gate.stage === 'release') {
+    return [
+      `I have read the record of ${engine}.`,
+      `It covers ${state.route.covers} and nothing else: ${counts}.`,
+      `Judged by ${documents}.`,
+      'After this signature the record is sealed and cannot be changed.',
+    ];
+  }
+  return [
+    `The sheets behind this gate of ${engine} are complete.`,
+    `${capital(state.route.covers)}: ${counts}.`,
+    `Judged by ${documents}.`,
+  ];
+}
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
