@@ -3,7 +3,7 @@ import type { PrintedLength } from '@oak-gate/core';
 import { z } from './zod';
 
 /** Text that can be hashed and stored for ever: NFC, no lone surrogates, not endless. */
-export const text = (most: number): z.ZodType<string> =>
+export const text = (most: number): z.ZodType<string, string> =>
   z
     .string()
     .max(most)

@@ -6,7 +6,7 @@ import { z } from '../common/zod';
 export const actor = z.object({
   id,
   name,
-  roles: z.array(z.enum(ROLES)),
+  roles: z.array(z.enum(ROLES)).readonly(),
   authorisation: text(60).nullable(),
 }) satisfies z.ZodType<Actor>;
 export const secondPersonPolicy = z.enum(['required', 'sameSaid']);

@@ -27,7 +27,8 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
   const alone = groove?.members.length === 1;
   const ring = groove === undefined ? '' : alone ? groove.label : `${groove.label}, ${member?.label ?? ''}`;
   const station = found === undefined ? '' : stationWords(found);
-  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), found?.label ?? station]
+  const shortStation = found === undefined || found.label === '' ? station : found.label;
+  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), shortStation]
     .filter((part) => part !== '')
     .join(', ');
   return { cylinder, ring, station, whole };

@@ -60,3 +60,22 @@ export function marginWords(verdict: VerdictFact, reading: Reading, unit: Length
   }
   return '';
 }
+
+/** A limit in short, as a chart prints it: the exact figures where they are exact in this unit. */
+export function showBound(limit: Limit, unit: LengthUnit): string {
+  const min = limit.min ?? limit.serviceMin;
+  const max = limit.max ?? limit.serviceMax;
+  if (min !== undefined && max !== undefined)
+    return `${boundText(min, unit, 'up')} to ${boundText(max, unit, 'down')}`;
+  if (min !== undefined) return `at least ${boundText(min, unit, 'up')}`;
+  return max === undefined ? 'no limit' : `at most ${boundText(max, unit, 'down')}`;
+}
+
+/** A bound with one figure as benches write it (40.0 thou, 0.95 mm); what is not exact rounds inward. */
+export function boundText(value: Nanometres, unit: LengthUnit, inward: 'up' | 'down'): string {
+  const exact = showExact(value, unit);
+  const decimals = exact.split('.')[1]?.length ?? 0;
+  const usual = unit === 'thou' ? 1 : unit === 'mm' ? 2 : unit === 'in' ? 3 : 0;
+  if (decimals <= usual) return showLength(value, unit, usual);
+  return decimals <= usual + 2 ? exact : showLength(value, unit, usual + 1, inward);
+}

@@ -21,7 +21,7 @@ export interface Cylinder {
   readonly id: string;
   readonly label: string;
   readonly bank: string;
-  /** How far from the front it stands, in steps of half a cylinder pitch. */
+  /** How far from the front it stands, in quarters of a cylinder pitch. */
   readonly row: number;
 }
 export interface Groove {

@@ -1,0 +1,112 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express from 'express';
+import type { ErrorRequestHandler, Express, Response } from 'express';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import { floorRoutes } from './floor';
+import { instrumentRoutes } from './instruments';
+import { jobRoutes, Jobs } from './jobs';
+import { libraryRoutes } from './library';
+import { peopleRoutes } from './people';
+import { ProblemError } from './platform/problem-error';
+import { releaseRoutes } from './release';
+import type { Services } from './services';
+
+/** The HTTP face of the shop: the API, and the built application beside it. */
+export function createApp(services: Services, webDir?: string): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: services.logger, autoLogging: false }));
+  app.use((_req, res, next) => {
+    res.locals['nonce'] = randomBytes(16).toString('base64');
+    next();
+  });
+  const nonce = (_req: unknown, res: unknown): string =>
+    `'nonce-${String((res as Response).locals['nonce'])}'`;
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", nonce],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false, // the shop's server speaks plain HTTP on its own machine
+    }),
+  );
+  app.use(compression());
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api', express.json({ limit: '2mb', type: 'application/json' }));
+
+  const jobs = new Jobs(services);
+  app.use('/api', peopleRoutes(services));
+  app.use('/api/jobs', releaseRoutes(services, jobs));
+  app.use('/api/jobs', jobRoutes(services, jobs));
+  app.use('/api/library', libraryRoutes(services));
+  app.use('/api/instruments', instrumentRoutes(services));
+  app.use('/api', floorRoutes(services, jobs));
+  app.use('/api', (req) => {
+    throw ProblemError.of('NOT_FOUND', { path: req.originalUrl });
+  });
+  if (webDir !== undefined && existsSync(webDir)) serveApplication(app, webDir);
+  app.use(answerError);
+  return app;
+}
+
+function serveApplication(app: Express, webDir: string): void {
+  const index = readFileSync(join(webDir, 'index.html'), 'utf8');
+  app.use(
+    express.static(webDir, {
+      index: false,
+      setHeaders: (res, path) => {
+        if (/[-.][A-Z0-9]{8}\.\w+$/.test(path))
+          res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+      },
+    }),
+  );
+  app.get('/{*path}', (_req, res) => {
+    res
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(index.replaceAll('__CSP_NONCE__', String(res.locals['nonce'])));
+  });
+}
+
+const answerError: ErrorRequestHandler = (error: unknown, req, res, _next) => {
+  const known = asProblem(error);
+  if (known === undefined) {
+    const reference = randomUUID().slice(0, 8);
+    req.log.error({ err: error, reference }, 'unexpected');
+    send(res, ProblemError.of('INTERNAL', { reference }));
+    return;
+  }
+  send(res, known);
+};
+function send(res: Response, problem: ProblemError): void {
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem.details()));
+}
+
+/** Express's own refusals (a body that is too large, or is no JSON) in our words. */
+function asProblem(error: unknown): ProblemError | undefined {
+  if (error instanceof ProblemError) return error;
+  const { type, message } = error as { type?: string; message?: string };
+  if (type === 'entity.too.large') return ProblemError.of('FILE_TOO_LARGE', { limit: 'what is taken here' });
+  if (type === 'entity.parse.failed')
+    return ProblemError.of('BODY_WRONG', { path: '', message: `The request is not JSON: ${message ?? ''}` });
+  return undefined;
+}

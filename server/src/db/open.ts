@@ -1,0 +1,59 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { createClient } from '@libsql/client';
+import type { Client } from '@libsql/client';
+import { drizzle } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
+import { APPEND_ONLY_TRIGGERS } from './append-only';
+import * as schema from './schema';
+
+/**
+ * Opens the database. Every write goes through `write`, one at a time: the driver allows one writer, and a second write
+ * transaction would block the whole event loop for the busy timeout and then fail.
+ */
+export async function openDb(folder: string, migrationsFolder: string) {
+  mkdirSync(folder, { recursive: true });
+  const file = join(folder, 'oak-gate.sqlite');
+  const isNew = !existsSync(file);
+  const client = createClient({ url: `file:${file}`, timeout: 5000 });
+  await client.execute('PRAGMA journal_mode = WAL'); // stays in the file; synchronous is FULL by the driver's default
+  if (!isNew) await backUpBeforeMigrating(client, folder, migrationsFolder);
+  const db = drizzle({ client, schema });
+  await migrate(db, { migrationsFolder });
+  for (const { sql } of APPEND_ONLY_TRIGGERS) await client.execute(sql);
+
+  type Tx = Parameters<Parameters<typeof db.transaction>[0]>[0];
+  let tail: Promise<unknown> = Promise.resolve();
+  const write = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => {
+    const run = tail.then(() => db.transaction(work));
+    tail = run.catch(() => undefined);
+    return run;
+  };
+  const close = async (): Promise<void> => {
+    await tail;
+    await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+    client.close();
+  };
+  return { read: db, write, close, client };
+}
+export type Db = Awaited<ReturnType<typeof openDb>>;
+export type Tx = Parameters<Parameters<Db['write']>[0]>[0];
+
+/** A migration is applied to a folder of which a copy was put aside first. */
+async function backUpBeforeMigrating(
+  client: Client,
+  folder: string,
+  migrationsFolder: string,
+): Promise<void> {
+  const known = readMigrationFiles({ migrationsFolder }).length;
+  const done = await client
+    .execute('SELECT count(*) AS done FROM __drizzle_migrations')
+    .then(({ rows }) => Number(rows[0]?.['done'] ?? 0))
+    .catch(() => 0);
+  if (done >= known) return;
+  const aside = join(folder, 'backups');
+  mkdirSync(aside, { recursive: true });
+  const target = join(aside, `before-migration-${done + 1}.sqlite`);
+  if (!existsSync(target)) await client.execute({ sql: 'VACUUM INTO ?', args: [target] });
+}

@@ -1,0 +1,54 @@
+import { randomUUID } from 'node:crypto';
+import { ledgerEntries } from '@oak-gate/contract';
+import { replayJob } from '@oak-gate/core';
+import type { JobState } from '@oak-gate/core';
+
+/** Talks to a server as a tablet does: cookies, commands, files. Used to seed the demo through the product's own doors. */
+export class DemoClient {
+  private cookie = '';
+
+  constructor(private readonly base: string) {}
+
+  async signIn(person: string, pin: string): Promise<void> {
+    await this.post('/api/session', { person, pin });
+  }
+
+  async post(path: string, body: unknown): Promise<unknown> {
+    return this.send(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+  async upload(path: string, body: Uint8Array): Promise<unknown> {
+    return this.send(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body: new Uint8Array(body) });
+  }
+  async get(path: string): Promise<unknown> {
+    return this.send(path, {});
+  }
+  async command(jobId: string, command: unknown, pin?: string): Promise<unknown> {
+    return this.post(`/api/jobs/${jobId}/commands`, {
+      id: randomUUID(),
+      command,
+      ...(pin === undefined ? {} : { pin }),
+    });
+  }
+  async job(jobId: string): Promise<JobState> {
+    const { entries } = ledgerEntries.parse(await this.get(`/api/jobs/${jobId}/entries`));
+    const state = replayJob(entries.map(({ entry }) => entry));
+    if (state === undefined) throw new Error(`Job ${jobId} has no story.`);
+    return state;
+  }
+
+  private async send(path: string, init: RequestInit): Promise<unknown> {
+    const response = await fetch(`${this.base}${path}`, {
+      ...init,
+      headers: { ...init.headers, cookie: this.cookie },
+    });
+    const set = response.headers.getSetCookie().at(-1)?.split(';')[0];
+    if (set !== undefined) this.cookie = set;
+    const text = await response.text();
+    if (!response.ok) throw new Error(`${init.method ?? 'GET'} ${path}: ${response.status} ${text}`);
+    return text === '' ? undefined : (JSON.parse(text) as unknown);
+  }
+}

@@ -1,0 +1,105 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { jobCommand, openJobRequest, z } from '@oak-gate/contract';
+import { ROLES } from '@oak-gate/core';
+
+/** Days before or after the day of seeding. */
+const dayOffset = z.int();
+const moment = z.string().regex(/^-?\d+ \d\d:\d\d$/);
+export const demoPeople = z.object({
+  shop: z.string(),
+  secondPerson: z.enum(['required', 'sameSaid']),
+  pin: z.string(),
+  people: z
+    .array(
+      z.object({ name: z.string(), roles: z.array(z.enum(ROLES)), authorisation: z.string().nullable() }),
+    )
+    .min(1),
+});
+const demoInstrument = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: z.enum(['feeler', 'sizeGauge']),
+  unit: z.enum(['thou', 'in', 'mm', 'um']),
+  resolution: z.string(),
+  uncertainty: z.string(),
+  calibratedOn: dayOffset,
+  dueOn: dayOffset,
+  blades: z.array(z.string()),
+});
+const demoDocument = z.object({
+  number: z.string(),
+  revision: z.string(),
+  title: z.string(),
+  kind: z.string(),
+  issued: z.string(),
+  effective: z.string(),
+  models: z.array(z.string()),
+  serialFrom: z.int().nullable(),
+  serialTo: z.int().nullable(),
+  rows: z.string(),
+});
+const readings = z.object({
+  instrument: z.string(),
+  everyMinutes: z.int(),
+  answers: z.record(z.string(), z.enum(['yes', 'no'])),
+  /** `cylinder/groove/member/station` to what was typed. */
+  taken: z.record(z.string(), z.string()),
+});
+export const demoStep = z.object({
+  at: moment,
+  who: z.string(),
+  command: jobCommand.optional(),
+  sign: z.enum(['arrival', 'rings', 'release']).optional(),
+  fit: z
+    .object({
+      cylinders: z.array(z.string()),
+      state: z.enum(['new', 'reused']),
+      partNumber: z.string(),
+      lot: z.string(),
+    })
+    .optional(),
+  readings: readings.optional(),
+  rework: z.object({ slot: z.string(), what: z.enum(['filed', 'honed']), how: z.string() }).optional(),
+  replace: z
+    .object({
+      slot: z.string(),
+      reason: z.string(),
+      state: z.enum(['new', 'reused']),
+      partNumber: z.string(),
+      lot: z.string(),
+    })
+    .optional(),
+  concede: z
+    .object({
+      place: z.string(),
+      approval: z.object({ number: z.string(), date: dayOffset, issuer: z.string() }),
+      reason: z.string(),
+    })
+    .optional(),
+});
+export type DemoStep = z.output<typeof demoStep>;
+const demoJob = z.object({
+  open: openJobRequest.omit({ id: true }).extend({ at: moment, who: z.string() }),
+  steps: z.array(demoStep),
+});
+export type DemoJob = z.output<typeof demoJob>;
+
+/** Everything that the demo tells, read from its files and checked. */
+export function readDemo(folder: string) {
+  const json = (path: string): unknown => JSON.parse(readFileSync(join(folder, path), 'utf8'));
+  const all = (sub: string): string[] =>
+    readdirSync(join(folder, sub))
+      .filter((name) => name.endsWith('.json'))
+      .sort();
+  return {
+    people: demoPeople.parse(json('people.json')),
+    instruments: z.array(demoInstrument).parse(json('instruments.json')),
+    models: all('models').map((name) => json(`models/${name}`)),
+    documents: all('documents').map((name) => {
+      const document = demoDocument.parse(json(`documents/${name}`));
+      return { ...document, table: readFileSync(join(folder, 'documents', document.rows)) };
+    }),
+    jobs: all('jobs').map((name) => demoJob.parse(json(`jobs/${name}`))),
+  };
+}

@@ -1,0 +1,169 @@
+import { randomUUID } from 'node:crypto';
+import { gateRule, gateStatement, partIn, placeAt, slotsOf } from '@oak-gate/core';
+import type { JobState, Stage } from '@oak-gate/core';
+import { z } from '@oak-gate/contract';
+import type { ScriptedClock } from '../platform/clock';
+import { DemoClient } from './demo-client';
+import type { DemoJob, DemoStep, readDemo } from './demo-files';
+
+type Demo = ReturnType<typeof readDemo>;
+const DAY_MS = 86_400_000;
+const MINUTE_MS = 60_000;
+const madeJob = z.object({ jobId: z.string() });
+const madePerson = z.object({ person: z.object({ id: z.string() }) });
+
+/** Tells the demo to a running server, with its clock set to each step's moment. Nothing is written but by the server. */
+export class DemoLoader {
+  private readonly ids = new Map<string, string>();
+
+  constructor(
+    private readonly client: DemoClient,
+    private readonly clock: ScriptedClock,
+    private readonly demo: Demo,
+    /** Midnight of the day of seeding, UTC. */
+    private readonly today: string,
+  ) {}
+
+  async load(): Promise<void> {
+    this.clock.set(this.moment('-60 07:30'));
+    await this.shop();
+    await this.library();
+    for (const job of this.demo.jobs) await this.job(job);
+  }
+
+  private moment(text: string): string {
+    const [days = '0', time = '00:00'] = text.split(' ');
+    return new Date(Date.parse(`${this.today}T${time}:00.000Z`) + Number(days) * DAY_MS).toISOString();
+  }
+  private day(offset: number): string {
+    return this.moment(`${offset} 00:00`).slice(0, 10);
+  }
+  private async as(who: string): Promise<void> {
+    const id = this.ids.get(who);
+    if (id === undefined) throw new Error(`The demo has nobody called ${who}.`);
+    await this.client.signIn(id, this.demo.people.pin);
+  }
+
+  private async shop(): Promise<void> {
+    const { shop, secondPerson, pin, people } = this.demo.people;
+    const [first, ...others] = people;
+    if (first === undefined) throw new Error('The demo has no people.');
+    const made = madePerson.parse(
+      await this.client.post('/api/setup', { shop, secondPerson, person: first, pin }),
+    );
+    this.ids.set(first.name, made.person.id);
+    for (const person of others) {
+      const { person: added } = madePerson.parse(
+        await this.client.post('/api/people', { id: randomUUID(), person, pin }),
+      );
+      this.ids.set(person.name, added.id);
+    }
+  }
+
+  private async library(): Promise<void> {
+    const { client, demo } = this;
+    for (const file of demo.models) await client.post('/api/library/models', { id: randomUUID(), file });
+    for (const { table, rows, issued, effective, ...revision } of demo.documents) {
+      const dated = { ...revision, issued: this.day(Number(issued)), effective: this.day(Number(effective)) };
+      await client.post('/api/library/revisions', { id: randomUUID(), revision: dated });
+      const path = `/api/library/revisions/${encodeURIComponent(`${revision.number} rev ${revision.revision}`)}`;
+      await client.upload(`${path}/rows?command=${randomUUID()}&name=${encodeURIComponent(rows)}`, table);
+      await client.post(`${path}/publish`, { id: randomUUID(), secondLook: 'Perrin Oduvale' });
+    }
+    for (const { calibratedOn, dueOn, ...instrument } of demo.instruments) {
+      const dated = { ...instrument, calibratedOn: this.day(calibratedOn), dueOn: this.day(dueOn) };
+      await client.post('/api/instruments', { id: randomUUID(), instrument: dated });
+    }
+  }
+
+  private async job({ open: { at, who, ...opening }, steps }: DemoJob): Promise<void> {
+    this.clock.set(this.moment(at));
+    await this.as(who);
+    const { jobId } = madeJob.parse(await this.client.post('/api/jobs', { id: randomUUID(), ...opening }));
+    for (const step of steps) {
+      this.clock.set(this.moment(step.at));
+      await this.as(step.who);
+      await this.step(jobId, step);
+    }
+  }
+
+  private async step(jobId: string, step: DemoStep): Promise<void> {
+    const { client } = this;
+    if (step.command !== undefined) await client.command(jobId, step.command);
+    if (step.sign !== undefined) await this.sign(jobId, step.sign);
+    if (step.readings !== undefined) await this.readings(jobId, step.readings);
+    const state = await client.job(jobId);
+    if (step.fit !== undefined) {
+      const { cylinders, ...part } = step.fit;
+      const slots = slotsOf(layoutOf(state), 'ring')
+        .filter(({ at }) => cylinders.includes(at.cylinder ?? ''))
+        .map(({ key }) => key);
+      await client.command(jobId, { type: 'fitRings', slots, ...part });
+    }
+    if (step.rework !== undefined) {
+      const { slot, what, how } = step.rework;
+      await client.command(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
+    }
+    if (step.replace !== undefined) {
+      const { slot, reason, ...instead } = step.replace;
+      await client.command(jobId, { type: 'replacePart', ...partBasis(state, slot), reason, instead });
+    }
+    if (step.concede !== undefined) {
+      const { place, approval, reason } = step.concede;
+      const basedOn = placeAt(state, place).version;
+      await client.command(jobId, {
+        type: 'grantConcession',
+        place,
+        basedOn,
+        approval: { ...approval, date: this.day(approval.date) },
+        reason,
+      });
+    }
+  }
+
+  private async sign(jobId: string, stage: Stage): Promise<void> {
+    const state = await this.client.job(jobId);
+    const gate = gateRule(state, stage);
+    if (gate === undefined) throw new Error(`The job has no ${stage} gate.`);
+    await this.client.command(
+      jobId,
+      { type: 'signGate', gate: stage, ...gateStatement(state, gate) },
+      this.demo.people.pin,
+    );
+  }
+
+  private async readings(
+    jobId: string,
+    { instrument, everyMinutes, answers, taken }: NonNullable<DemoStep['readings']>,
+  ): Promise<void> {
+    const unit = this.demo.instruments.find(({ id }) => id === instrument)?.unit;
+    const state = await this.client.job(jobId);
+    for (const [path, text] of Object.entries(taken)) {
+      const [cylinder, groove, member, station] = path.split('/');
+      const place = `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
+      const asked = Object.entries(answers).map(([question, answer]) => ({ question, answer }));
+      await this.client.command(jobId, {
+        type: 'takeReading',
+        place,
+        basedOn: placeAt(state, place).version,
+        text,
+        unit,
+        instrument,
+        answers: asked,
+        slip: null,
+      });
+      this.clock.advance(everyMinutes * MINUTE_MS);
+    }
+  }
+}
+
+const layoutOf = (state: JobState) => {
+  const layout = state.pins.at(-1)?.model.layout;
+  if (layout === undefined) throw new Error('The job has no limits pinned.');
+  return layout;
+};
+function partBasis(state: JobState, slot: string): { part: string; basedOn: number } {
+  const part = partIn(state, slot);
+  if (part === undefined) throw new Error(`No part lies in ${slot}.`);
+  return { part: part.id, basedOn: part.condition };
+}

@@ -1,0 +1,41 @@
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from '../app';
+import { ScriptedClock, systemClock } from '../platform/clock';
+import { openServices } from '../services';
+import { DemoClient } from './demo-client';
+import { readDemo } from './demo-files';
+import { DemoLoader } from './load-demo';
+
+/** Seeds an empty data folder with the demo: `seed.mjs DATA-FOLDER DEMO-FOLDER`. */
+async function main(folder: string, demoFolder: string): Promise<void> {
+  const serverRoot = resolve(dirname(fileURLToPath(import.meta.url)), '..');
+  const clock = new ScriptedClock(systemClock.now());
+  const today = systemClock.now().slice(0, 10);
+  const services = await openServices({ folder, serverRoot, clock, logger: pino({ level: 'warn' }) });
+  const server = createApp(services).listen(0, '127.0.0.1');
+  await new Promise<void>((done) =>
+    server.once('listening', () => {
+      done();
+    }),
+  );
+  const address = server.address();
+  if (typeof address !== 'object' || address === null) throw new Error('The seeding server has no port.');
+  try {
+    await new DemoLoader(
+      new DemoClient(`http://127.0.0.1:${address.port}`),
+      clock,
+      readDemo(demoFolder),
+      today,
+    ).load();
+  } finally {
+    server.closeAllConnections();
+    server.close();
+    await services.close();
+  }
+}
+
+const [folder, demoFolder] = process.argv.slice(2);
+if (folder === undefined || demoFolder === undefined) throw new Error('seed.mjs DATA-FOLDER DEMO-FOLDER');
+await main(folder, demoFolder);

@@ -1,0 +1,156 @@
+import { findingWords, taskWords, waitWords } from '@oak-gate/contract';
+import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
+import { currentGate, gateStand, gateWaits, isInDate, openMatters } from '@oak-gate/core';
+import type { Finding, Instrument, JobState, Role, Wait } from '@oak-gate/core';
+import type { JobRow } from '../record';
+
+const MINUTES_PER_PLACE = 3;
+const MINUTES_PER_FILING = 12;
+
+const jobLink = (state: JobState, stage: string): string => `/jobs/${state.id}/${stage}`;
+const engineWords = (state: JobState): string => `${state.engine.modelName} ${state.engine.serial}`;
+const roleWords = (roles: readonly Role[]): string => roles.join(' or ');
+
+/** An open job as a row: where it stands and what it waits for, in plain words. */
+export function openJobRow(state: JobState, on: string): FloorJob {
+  const current = currentGate(state);
+  const waits = current === undefined ? [] : gateWaits(state, current, on);
+  const { waitingOn, then } = waitingWords(
+    state,
+    waits,
+    current?.label ?? '',
+    roleWords(current?.signedBy ?? []),
+  );
+  return {
+    jobId: state.id,
+    number: state.job.number,
+    serial: state.engine.serial,
+    model: state.engine.modelName,
+    gates: state.route.gates.map((gate) => ({
+      stage: gate.stage,
+      label: gate.label,
+      stand: gateStand(state, gate, on),
+    })),
+    waitingOn,
+    then,
+    sealed: null,
+    openedAt: state.opened.at,
+  };
+}
+
+function waitingWords(
+  state: JobState,
+  waits: readonly Wait[],
+  gate: string,
+  signers: string,
+): { waitingOn: string; then: string } {
+  const [first] = waits;
+  if (first === undefined)
+    return { waitingOn: `${gate} gate: ${signers} signature`, then: 'nothing else open' };
+  const findings = waits.filter(({ kind }) => kind === 'finding');
+  const { tasks, open } = openMatters(state);
+  const files = tasks.filter(({ kind }) => kind === 'file');
+  if (findings[0] !== undefined) {
+    return {
+      waitingOn: `Decide: ${waitWords(state, findings[0])}`,
+      then: remaining(open.length, files.length),
+    };
+  }
+  const [task] = tasks;
+  const isMeasuring = waits.every(({ kind }) => kind === 'place');
+  if (isMeasuring && task !== undefined) {
+    return { waitingOn: capital(taskWords(state, task)), then: remaining(open.length - 1, files.length) };
+  }
+  const others = waits.length - 1;
+  return {
+    waitingOn: capital(waitWords(state, first)),
+    then: others === 0 ? `then the ${gate} gate is ready` : `and ${others} more before the ${gate} gate`,
+  };
+}
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+function remaining(places: number, files: number): string {
+  if (places <= 0) return 'nothing else open';
+  const minutes = places * MINUTES_PER_PLACE + files * MINUTES_PER_FILING;
+  return `then ${places} ${places === 1 ? 'place' : 'places'} to take, about ${minutes} min`;
+}
+
+/** A job that left: its row says when it was sealed. */
+export function sealedJobRow(row: JobRow): FloorJob {
+  const { gates } = JSON.parse(row.gates) as { gates: FloorJob['gates'] };
+  const signed = gates.filter(({ stand }) => stand === 'passed').length;
+  return {
+    jobId: row.jobId,
+    number: row.number,
+    serial: row.serial,
+    model: row.modelName,
+    gates,
+    waitingOn: `Sealed ${(row.sealedAt ?? '').slice(0, 10)}`,
+    then: `record ${(row.sealDigest ?? '').slice(0, 4)} ${(row.sealDigest ?? '').slice(4, 8)}, ${signed} gates signed`,
+    sealed: { at: row.sealedAt ?? row.openedAt, digest: row.sealDigest ?? '' },
+    openedAt: row.openedAt,
+  };
+}
+
+/** What needs somebody today, most urgent first: decisions, signatures, then what holds a job up. */
+export function needsOf(state: JobState, on: string): FloorNeed[] {
+  const gate = currentGate(state);
+  if (gate === undefined) return [];
+  const need = (
+    who: string,
+    sentence: string,
+    urgency: number,
+    since = state.at,
+    stage: string = gate.stage,
+  ): FloorNeed => ({
+    jobId: state.id,
+    who,
+    sentence: `${engineWords(state)}: ${sentence}`,
+    link: jobLink(state, stage),
+    since,
+    urgency,
+  });
+  const waits = gateWaits(state, gate, on);
+  if (waits.length === 0)
+    return [need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
+  const findings = openMatters(state).findings.map((finding) =>
+    need(roleWords(finding.decidedBy), findingWords(state, finding), 1, sinceOf(state, finding), 'rings'),
+  );
+  const arrivals = waits.flatMap((wait) => {
+    if (wait.kind === 'identity')
+      return [
+        need(
+          `anybody but ${state.opened.by.name}`,
+          'a second person must read the serial',
+          3,
+          state.opened.at,
+        ),
+      ];
+    if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
+    return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
+  });
+  const files = openMatters(state)
+    .tasks.filter(({ kind }) => kind === 'file')
+    .map((task) => need('technician', taskWords(state, task), 3));
+  return [...findings, ...arrivals, ...files];
+}
+function sinceOf(state: JobState, finding: Finding): string {
+  if (!('place' in finding)) return state.at;
+  return state.places[finding.place]?.readings.at(-1)?.at ?? state.at;
+}
+
+export function instrumentNeeds(instruments: readonly Instrument[], on: string, now: string): FloorNeed[] {
+  return instruments
+    .filter((instrument) => !isInDate(instrument, on))
+    .map(({ id, name, dueOn }) => ({
+      jobId: null,
+      who: 'steward',
+      sentence: `${name} ${id} is past its check of ${dueOn}`,
+      link: '/instruments',
+      since: now,
+      urgency: 2,
+    }));
+}
+
+export const byUrgency = (a: FloorNeed, b: FloorNeed): number =>
+  a.urgency - b.urgency || (a.since < b.since ? -1 : 1);
+export type { FloorView };

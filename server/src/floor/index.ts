@@ -1,0 +1,1 @@
+export { floorRoutes } from './floor.routes';

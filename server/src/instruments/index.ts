@@ -1,0 +1,1 @@
+export { instrumentRoutes } from './instruments.routes';

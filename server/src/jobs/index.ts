@@ -1,0 +1,2 @@
+export { jobRoutes } from './jobs.routes';
+export { Jobs } from './jobs.service';

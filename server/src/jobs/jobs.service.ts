@@ -1,0 +1,146 @@
+import { randomUUID } from 'node:crypto';
+import type { OpenJobRequest } from '@oak-gate/contract';
+import {
+  decideJob,
+  decideOpening,
+  decimalLength,
+  sealText,
+  signatureOf,
+  EMPTY_LIBRARY,
+  ZERO,
+} from '@oak-gate/core';
+import type { Actor, EngineFacts, JobCommand, JobState, LibraryState, PeopleState } from '@oak-gate/core';
+import type { Tx } from '../db/open';
+import { orThrow, ProblemError } from '../platform/problem-error';
+import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
+import type { NewEvent, Outcome } from '../record';
+import type { Services } from '../services';
+import { factsFor, pinToday } from './job-facts';
+
+/** Opens jobs and carries their commands to the ledger. */
+export class Jobs {
+  constructor(private readonly services: Services) {}
+
+  async open(
+    request: OpenJobRequest,
+    by: Actor,
+  ): Promise<{ readonly jobId: string; readonly outcome: Outcome }> {
+    await this.warm();
+    const jobId = randomUUID();
+    const outcome = await this.services.ledger.execute<JobState>({
+      // The job's id is made here; a repeated command gets the first answer, so its body must not hold the new id.
+      id: request.id,
+      chain: jobChain(jobId),
+      by,
+      body: { open: request },
+      bodyChain: 'job',
+      decide: (_state, at, tx) => this.decideOpening(request, by, at, tx),
+    });
+    return { jobId: outcome.entries[0]?.entry.job ?? jobId, outcome };
+  }
+
+  async command(jobId: string, id: string, command: JobCommand, by: Actor): Promise<Outcome> {
+    await this.warm();
+    await this.state(jobId);
+    const { ledger, sealKey } = this.services;
+    return ledger.execute<JobState>({
+      id,
+      chain: jobChain(jobId),
+      by,
+      body: command,
+      decide: async (state, at, tx) => {
+        if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
+        const facts = factsFor(this.services, state, command, by, at);
+        const events = orThrow(decideJob(state, command, facts));
+        if (command.type === 'correctSerial')
+          await this.refuseSecondJob(tx, state.engine.model, command.serial.trim(), jobId);
+        return events;
+      },
+      // The last gate closes the record: the seal follows in the same transaction.
+      close: (state, { length, hash }): readonly NewEvent[] => {
+        const last = state.route.gates.at(-1);
+        if (
+          command.type !== 'signGate' ||
+          last?.stage !== command.gate ||
+          signatureOf(state, last.stage) === undefined
+        )
+          return [];
+        const signature = sealKey.sign(sealText(state.id, { length, hash }));
+        return [{ type: 'recordSealed', v: 1, data: { length, hash, signature } }];
+      },
+    });
+  }
+
+  /** @throws ProblemError JOB_UNKNOWN */
+  async state(jobId: string): Promise<JobState> {
+    const state = await this.services.ledger.state<JobState>(jobChain(jobId));
+    if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
+    return state;
+  }
+
+  /** The registers are read inside the queue without waiting, so they are loaded before it. */
+  private async warm(): Promise<void> {
+    for (const chain of [LIBRARY, INSTRUMENTS, PEOPLE]) await this.services.ledger.state(chain);
+  }
+
+  private async decideOpening(
+    request: OpenJobRequest,
+    by: Actor,
+    at: string,
+    tx: Tx,
+  ): Promise<readonly NewEvent[]> {
+    const { ledger, catalogue } = this.services;
+    const shop = ledger.known<PeopleState>(PEOPLE)?.shop;
+    if (shop === undefined) throw ProblemError.of('NOT_SET_UP', {});
+    const library = ledger.known<LibraryState>(LIBRARY) ?? EMPTY_LIBRARY;
+    const model = library.models[request.engine.model]?.model;
+    if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: request.engine.model });
+    const jobs = await projectionStore.jobs(tx);
+    if (jobs.some(({ number }) => number === request.job.number))
+      throw ProblemError.of('JOB_NUMBER_TAKEN', { job: request.job.number });
+    const serial = request.engine.serial.trim();
+    await this.refuseSecondJob(tx, model.id, serial);
+    const known = jobs.filter((job) => job.model === model.id && job.serial === serial);
+
+    const oversize =
+      request.engine.oversize === ''
+        ? ZERO
+        : decimalLength(request.engine.oversize.replace(',', '.'), model.bore.unit);
+    if (oversize === undefined) {
+      throw ProblemError.of('BODY_WRONG', {
+        path: 'engine.oversize',
+        message: `"${request.engine.oversize}" is not a size in ${model.bore.unit}`,
+      });
+    }
+    const engine: EngineFacts = {
+      ...request.engine,
+      serial,
+      oversize,
+      id: known[0]?.engineId ?? randomUUID(),
+      modelName: `${model.maker} ${model.name}`,
+    };
+    const { number, duty, reason } = request.job;
+    const pin = pinToday(this.services, model, { ...engine, duty }, 1, at.slice(0, 10));
+    const opening = {
+      job: {
+        number,
+        duty,
+        reason,
+        shop: shop.name,
+        previousSeal: known.findLast(({ sealDigest }) => sealDigest !== null)?.sealDigest ?? null,
+      },
+      engine,
+      pin,
+      route: catalogue.route,
+      secondPerson: model.engineClass === 'aircraft' ? ('required' as const) : shop.secondPerson,
+    };
+    return orThrow(decideOpening(opening, { by }));
+  }
+
+  /** One open job per engine. */
+  private async refuseSecondJob(tx: Tx, model: string, serial: string, except?: string): Promise<void> {
+    const open = await projectionStore.openJobs(tx);
+    const other = open.find((job) => job.model === model && job.serial === serial && job.jobId !== except);
+    if (other !== undefined) throw ProblemError.of('ENGINE_HAS_OPEN_JOB', { serial, job: other.number });
+  }
+}

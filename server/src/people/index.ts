@@ -1,0 +1,3 @@
+export { Pins } from './pins';
+export { actorOf, Sessions } from './sessions';
+export { peopleRoutes } from './people.routes';

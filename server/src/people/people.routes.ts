@@ -1,0 +1,98 @@
+import { randomUUID } from 'node:crypto';
+import { addPersonRequest, changePersonRequest, setUpRequest, signInRequest } from '@oak-gate/contract';
+import type { SessionView } from '@oak-gate/contract';
+import { decidePeople, NOBODY } from '@oak-gate/core';
+import type { Actor, PeopleCommand, PeopleState } from '@oak-gate/core';
+import { Router } from 'express';
+import type { Services } from '../services';
+import { bodyOf } from '../platform/body';
+import { limitTries } from '../platform/limit-tries';
+import { orThrow, ProblemError } from '../platform/problem-error';
+import { PEOPLE } from '../record';
+import { actorOf } from './sessions';
+
+/** An id that is readable in a record: the name's letters, and a number where two people share them. */
+function personId(state: PeopleState, name: string): string {
+  const base =
+    name
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase()
+      .slice(0, 40) || 'person';
+  for (let count = 1; ; count++) {
+    const id = count === 1 ? base : `${base}-${count}`;
+    if (!(id in state.people)) return id;
+  }
+}
+
+export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }: Services): Router {
+  const router = Router();
+  const state = async (): Promise<PeopleState> => (await ledger.state<PeopleState>(PEOPLE)) ?? NOBODY;
+  const execute = (id: string, command: PeopleCommand, by: Actor): Promise<unknown> =>
+    ledger.execute<PeopleState>({
+      id,
+      chain: PEOPLE,
+      by,
+      body: command,
+      decide: (now = NOBODY) => orThrow(decidePeople(now, command, by)),
+    });
+
+  router.get('/session', async (req, res) => {
+    const { shop, people } = await state();
+    const view: SessionView = {
+      shop: shop ?? null,
+      person: (await sessions.personOf(req)) ?? null,
+      people: Object.values(people),
+      demoPin: demoPin ?? null,
+      now: clock.now(),
+    };
+    res.json(view);
+  });
+  router.post('/setup', limitTries(), async (req, res) => {
+    const { shop, secondPerson, person, pin } = bodyOf(setUpRequest, req);
+    const before = await state();
+    if (before.shop !== undefined) throw ProblemError.of('ALREADY_SET_UP', { shop: before.shop.name });
+    const roles = [...new Set([...person.roles, 'manager' as const])];
+    const first: Actor = { ...person, roles, id: personId(before, person.name) };
+    const hashed = await pins.hash(pin);
+    await execute(
+      randomUUID(),
+      { type: 'setUpShop', name: shop, secondPerson, first, key: sealKey.publicKey },
+      first,
+    );
+    await pins.keep(first.id, hashed);
+    await sessions.start(res, first.id);
+    res.status(201).json({ person: first });
+  });
+  router.post('/session', limitTries(), async (req, res) => {
+    const { person, pin } = bodyOf(signInRequest, req);
+    const known = (await state()).people[person];
+    if (known?.active !== true) throw ProblemError.of('PERSON_UNKNOWN', { person });
+    await pins.check(person, known.name, pin, 'signedIn');
+    await sessions.end(req, res);
+    await sessions.start(res, person);
+    const { active: _, ...actor } = known;
+    res.status(201).json({ person: actor });
+  });
+  router.delete('/session', async (req, res) => {
+    await sessions.end(req, res);
+    res.status(204).end();
+  });
+  router.post('/people', sessions.demand, async (req, res) => {
+    const { id, person, pin } = bodyOf(addPersonRequest, req);
+    const hashed = await pins.hash(pin);
+    const added: Actor = { ...person, id: personId(await state(), person.name) };
+    await execute(id, { type: 'addPerson', person: added }, actorOf(res));
+    await pins.keep(added.id, hashed);
+    res.status(201).json({ person: added });
+  });
+  router.post('/people/change', sessions.demand, async (req, res) => {
+    const { id, person, active, pin } = bodyOf(changePersonRequest, req);
+    const hashed = pin === undefined ? undefined : await pins.hash(pin);
+    await execute(id, { type: 'changePerson', person, active }, actorOf(res));
+    if (hashed !== undefined) await pins.keep(person.id, hashed);
+    res.status(201).json({ person });
+  });
+  return router;
+}

@@ -1,0 +1,18 @@
+import type { z } from '@oak-gate/contract';
+import type { Request } from 'express';
+import { ProblemError } from './problem-error';
+
+/** The body of a request, checked. @throws ProblemError BODY_WRONG with the path of the first thing that is wrong */
+export function bodyOf<T extends z.ZodType>(schema: T, req: Request): z.output<T> {
+  return checked(schema, req.body);
+}
+
+export function checked<T extends z.ZodType>(schema: T, value: unknown): z.output<T> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw ProblemError.of('BODY_WRONG', {
+    path: issue?.path.join('.') ?? '',
+    message: issue?.message ?? 'The request is wrong',
+  });
+}

@@ -1,0 +1,81 @@
+import { problemWords } from '@oak-gate/contract';
+import type { AnyProblemCode, AnyProblemData, ProblemDetails } from '@oak-gate/contract';
+import type { Problem } from '@oak-gate/core';
+
+const STATUS: { readonly [C in AnyProblemCode]?: number } = {
+  MAY_NOT: 403,
+  SECOND_PERSON_NEEDED: 403,
+  PIN_WRONG: 403,
+  PIN_NEEDED: 403,
+  PIN_LOCKED: 429,
+  NOT_SIGNED_IN: 401,
+  BODY_WRONG: 400,
+  NOT_FOUND: 404,
+  JOB_UNKNOWN: 404,
+  REVISION_UNKNOWN: 404,
+  FILE_TOO_LARGE: 413,
+  TOO_MANY_REQUESTS: 429,
+  INTERNAL: 500,
+  TABLE_WRONG: 422,
+  FILE_NOT_TEXT: 422,
+  ENTRY_EMPTY: 422,
+  ENTRY_NOT_A_READING: 422,
+  ENTRY_MIXED_UNITS: 422,
+  ENTRY_NEGATIVE: 422,
+  ENTRY_ORDER: 422,
+  BLADE_NOT_IN_SET: 422,
+  EXACT_FROM_FEELER: 422,
+  QUESTION_OPEN: 422,
+  QUESTION_SAYS_NO: 422,
+  REASON_MISSING: 422,
+};
+/** What is refused because of how things stand now. */
+const CONFLICT = 409;
+
+/** A refusal on its way to the client. Thrown inside a transaction, it rolls everything back. */
+export class ProblemError extends Error {
+  readonly status: number;
+  private constructor(
+    readonly code: AnyProblemCode,
+    readonly data: Readonly<Record<string, unknown>>,
+    private readonly words: ReturnType<typeof problemWords>,
+    private readonly errors?: ProblemDetails['errors'],
+  ) {
+    super(`${code}: ${words.what}`);
+    this.status = STATUS[code] ?? CONFLICT;
+  }
+
+  static of<C extends AnyProblemCode>(
+    code: C,
+    data: AnyProblemData[C],
+    errors?: ProblemDetails['errors'],
+  ): ProblemError {
+    return new ProblemError(code, data, problemWords(code, data), errors);
+  }
+  static from(problem: Problem): ProblemError {
+    return ProblemError.of(problem.code, problem.data as AnyProblemData[typeof problem.code]);
+  }
+
+  /** RFC 9457. */
+  details(): ProblemDetails {
+    return {
+      type: `urn:oak-gate:problem:${this.code}`,
+      title: this.words.what,
+      status: this.status,
+      detail: `${this.words.what} (${this.words.where}). ${this.words.next}`,
+      code: this.code,
+      where: this.words.where,
+      next: this.words.next,
+      data: this.data,
+      ...(this.errors === undefined ? {} : { errors: this.errors }),
+    };
+  }
+}
+
+/** The value of a decision, or its refusal thrown. */
+export function orThrow<T>(
+  result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem },
+): T {
+  if (!result.ok) throw ProblemError.from(result.problem);
+  return result.value;
+}

@@ -1,0 +1,44 @@
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** Projections: made from the ledger for lists and search; they can be dropped and made again at any time. */
+export const projectionVersion = sqliteTable('projection_version', {
+  name: text().primaryKey(),
+  version: integer().notNull(),
+});
+export const jobRow = sqliteTable('job_row', {
+  jobId: text('job_id').primaryKey(),
+  number: text().notNull().unique(),
+  engineId: text('engine_id').notNull(),
+  serial: text().notNull(),
+  model: text().notNull(),
+  modelName: text('model_name').notNull(),
+  openedAt: text('opened_at').notNull(),
+  sealedAt: text('sealed_at'),
+  sealDigest: text('seal_digest'),
+  gates: text().notNull(),
+});
+export const revisionRow = sqliteTable('revision_row', {
+  id: text().primaryKey(),
+  number: text().notNull(),
+  title: text().notNull(),
+  kind: text().notNull(),
+  publishedAt: text('published_at'),
+  effective: text().notNull(),
+  rowCount: integer('row_count').notNull(),
+});
+export const modelRow = sqliteTable('model_row', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  maker: text().notNull(),
+  digest: text().notNull(),
+});
+export const instrumentRow = sqliteTable('instrument_row', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  dueOn: text('due_on').notNull(),
+});
+export const personRow = sqliteTable('person_row', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  active: integer({ mode: 'boolean' }).notNull(),
+});

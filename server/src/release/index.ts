@@ -1,0 +1,1 @@
+export { releaseRoutes } from './release.routes';

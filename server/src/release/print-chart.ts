@@ -1,0 +1,89 @@
+import { placeWords, shortReading, showBound } from '@oak-gate/contract';
+import { asFitted, asFound, currentPin, intervalOf, placeAt, placeStatus, sheetPlaces } from '@oak-gate/core';
+import type { JobState, LengthUnit, Limit, Place, PlaceStatus, RecordedReading } from '@oak-gate/core';
+
+/** The clipboard chart of a sheet: one line per ring and station, one column per cylinder. */
+export interface ChartLine {
+  readonly ring: string;
+  readonly station: string;
+  readonly limit: string;
+  readonly cells: readonly ChartCell[];
+}
+export interface ChartCell {
+  readonly status: PlaceStatus;
+  readonly asFound: string;
+  readonly asFitted: string;
+  readonly asLeft: string;
+  readonly band: string;
+}
+
+/** Lines of the chart for these cylinders, in the unit of the instrument that was used. */
+export function chartLines(state: JobState, cylinders: readonly string[]): readonly ChartLine[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  const lines = new Map<string, Place[]>();
+  for (const place of sheetPlaces(state)) {
+    if (!cylinders.includes(place.at.cylinder ?? '')) continue;
+    const fit = `${place.characteristic} ${place.at.groove ?? ''} ${place.at.member ?? ''} ${place.at.station ?? ''}`;
+    lines.set(fit, [...(lines.get(fit) ?? []), place]);
+  }
+  return [...lines.values()].flatMap((places): ChartLine[] => {
+    const [first] = places;
+    if (first === undefined) return [];
+    const words = placeWords(pin.model.layout, first);
+    const cells = places.map((place) => chartCell(state, place));
+    const judged = cells.find(({ status }) => status.reading !== undefined)?.status.reading;
+    return [
+      {
+        ring: words.ring,
+        station: words.station,
+        limit: judged === undefined ? '' : showBound(judged.verdict.limit, judged.instrument.unit),
+        cells,
+      },
+    ];
+  });
+}
+
+function chartCell(state: JobState, place: Place): ChartCell {
+  const status = placeStatus(state, place);
+  const record = placeAt(state, status.key);
+  const unit: LengthUnit = status.reading?.instrument.unit ?? 'mm';
+  const show = (reading: RecordedReading | undefined): string =>
+    reading === undefined ? '' : shortReading(reading.reading, unit);
+  const left = status.reading?.status === 'current' ? status.reading : undefined;
+  const found = asFound(record);
+  return {
+    status,
+    asFound: found === left ? '' : show(found),
+    asFitted: show(asFitted(record) === left ? undefined : asFitted(record)),
+    asLeft: show(left),
+    band: left === undefined ? '' : bandSvg(left.verdict.limit, left),
+  };
+}
+
+const WIDTH = 74;
+const HEIGHT = 9;
+
+/** The limit as a strip with the reading on it; grey print must still tell them apart. */
+export function bandSvg(limit: Limit, { reading }: Pick<RecordedReading, 'reading'>): string {
+  const { lo, hi } = intervalOf(reading);
+  const min = limit.min ?? limit.serviceMin;
+  const max = limit.max ?? limit.serviceMax;
+  const end = hi === Infinity ? lo * 1.15 : hi;
+  const from = Math.min(lo, min ?? lo, max === undefined ? lo : max * 0.8) * 0.9;
+  const to = Math.max(end, max ?? end, min === undefined ? end : min * 1.2) * 1.06;
+  const x = (value: number): number => Math.round(((value - from) / (to - from)) * WIDTH * 10) / 10;
+  const left = min === undefined ? 0 : x(min);
+  const right = max === undefined ? WIDTH : x(max);
+  const tick = (at: number): string =>
+    `<line x1="${at}" y1="0" x2="${at}" y2="${HEIGHT}" stroke="#1F2624" stroke-width="0.7"/>`;
+  return (
+    `<svg width="${WIDTH}" height="${HEIGHT}" viewBox="0 0 ${WIDTH} ${HEIGHT}" xmlns="http://www.w3.org/2000/svg">` +
+    `<rect x="0" y="3" width="${WIDTH}" height="3" fill="#EFE9DB"/>` +
+    `<rect x="${left}" y="2" width="${Math.max(0, right - left)}" height="5" fill="#CFE3DC"/>` +
+    (min === undefined ? '' : tick(left)) +
+    (max === undefined ? '' : tick(right)) +
+    `<rect x="${x(lo)}" y="1" width="${Math.max(1.6, x(end) - x(lo))}" height="7" fill="#1F2624"/>` +
+    `</svg>`
+  );
+}

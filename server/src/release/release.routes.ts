@@ -1,0 +1,25 @@
+import { Router } from 'express';
+import type { Jobs } from '../jobs';
+import type { Services } from '../services';
+import { exportRecord } from './record-export';
+import { printRecord } from './record-print';
+
+export function releaseRoutes({ ledger, sessions }: Services, jobs: Jobs): Router {
+  const router = Router();
+  router.use(sessions.demand);
+  router.get('/:jobId/record.json', async (req, res) => {
+    const record = await exportRecord(ledger, jobs, req.params.jobId);
+    const state = await jobs.state(req.params.jobId);
+    res.attachment(`${state.job.number}-${state.engine.serial}-record.json`).json(record);
+  });
+  router.get('/:jobId/record.pdf', async (req, res) => {
+    const record = await exportRecord(ledger, jobs, req.params.jobId);
+    const state = await jobs.state(req.params.jobId);
+    const pdf = await printRecord(state, record);
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="${state.job.number}-record.pdf"`)
+      .send(pdf);
+  });
+  return router;
+}
