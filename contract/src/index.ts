@@ -1,4 +1,4 @@
-export { z } from './common/zod';
+import './common/configure-zod';
 export * from './common/values';
 export * from './people/schemas';
 export * from './engines/schemas';

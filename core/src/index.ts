@@ -65,3 +65,4 @@ export * from './job/decide-job';
 export * from './library/limit-table';
 export * from './job/record-file';
 export * from './job/verify-record';
+export * from './library/rank';

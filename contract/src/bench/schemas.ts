@@ -1,7 +1,7 @@
 import { CORRECTION_REASONS, VERDICTS, WITHHELD } from '@oak-gate/core';
 import type { BenchCommand, BenchEventData, Reading, Rejudged, VerdictFact } from '@oak-gate/core';
 import { id, lengthOnTheWire, lengthUnit, partState, perBound, reason } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { partRef, placeKey } from '../engines/schemas';
 import { instrument } from '../instruments/schemas';
 

@@ -1,6 +1,6 @@
 import { LENGTH_UNITS, nanometres, PART_STATES } from '@oak-gate/core';
 import type { PrintedLength } from '@oak-gate/core';
-import { z } from './zod';
+import * as z from 'zod';
 
 /** Text that can be hashed and stored for ever: NFC, no lone surrogates, not endless. */
 export const text = (most: number): z.ZodType<string, string> =>

@@ -1,7 +1,7 @@
 import { AXES, decimalLength, ENGINE_CLASSES, PART_KINDS } from '@oak-gate/core';
 import type { Characteristic, EngineModel, Layout, PartEventData, PrintedLength } from '@oak-gate/core';
 import { id, lengthUnit, name, partState, printedLength, text } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 
 const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
   z.object({

@@ -1,6 +1,6 @@
 import type { FindingCommand, FindingEventData } from '@oak-gate/core';
 import { id, lengthOnTheWire, name, partState, perBound, reason, text } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { rejudged } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
 import { samePerson } from '../people/schemas';

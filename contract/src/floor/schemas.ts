@@ -1,5 +1,5 @@
 import { instant } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { stage } from '../release/schemas';
 
 /** A job as a row on the Floor. Sentences are made on the server from the same words as everywhere. */

@@ -1,7 +1,7 @@
 import { decimalLength } from '@oak-gate/core';
 import type { Instrument, InstrumentEventData, PrintedLength } from '@oak-gate/core';
 import { id, isoDate, lengthOnTheWire, lengthUnit, name, printedLength } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 
 export const instrument = z.object({
   id,

@@ -1,6 +1,6 @@
 import type { ArrivalCommand, JobCommand, JobEntry, JobEventData } from '@oak-gate/core';
 import { id, instant, isoDate, name, reason, sha256, text } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { benchCommands, benchEventData, rejudged } from '../bench/schemas';
 import { partEventData } from '../engines/schemas';
 import { findingCommands, findingEventData } from '../findings/schemas';

@@ -22,7 +22,7 @@ import {
   text,
   instant,
 } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { characteristic, engineModel } from '../engines/schemas';
 
 const BOUND = z.enum(['min', 'max', 'serviceMin', 'serviceMax']);

@@ -1,7 +1,7 @@
 import { ROLES } from '@oak-gate/core';
 import type { Actor, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
 import { id, instant, name, text } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 
 export const actor = z.object({
   id,

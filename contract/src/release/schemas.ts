@@ -1,7 +1,7 @@
 import { CONDITIONS, ROLES, STAGES } from '@oak-gate/core';
 import type { ArrivalEventData, GateCommand, GateEventData, Route, Seal } from '@oak-gate/core';
 import { id, isoDate, lengthOnTheWire, name, reason, sha256, text } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { instrument } from '../instruments/schemas';
 import { samePerson } from '../people/schemas';
 

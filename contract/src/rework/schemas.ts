@@ -1,6 +1,6 @@
 import type { ReworkCommand } from '@oak-gate/core';
 import { name, partState, reason } from '../common/values';
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { partId, placeKey } from '../engines/schemas';
 
 const newPart = { state: partState, partNumber: name.nullable(), lot: name.nullable() };

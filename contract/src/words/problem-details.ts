@@ -1,4 +1,4 @@
-import { z } from '../common/zod';
+import * as z from 'zod';
 import { PROBLEM_WORDS } from './problem-words';
 import type { AnyProblemCode } from './problem-words';
 

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { characteristic, route, z } from '@oak-gate/contract';
+import { characteristic, route } from '@oak-gate/contract';
+import * as z from 'zod';
 import { DOCUMENT_KINDS } from '@oak-gate/core';
 import type { Characteristic, EngineClass, LimitPolicy, Route } from '@oak-gate/core';
 

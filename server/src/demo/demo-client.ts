@@ -21,7 +21,11 @@ export class DemoClient {
     });
   }
   async upload(path: string, body: Uint8Array): Promise<unknown> {
-    return this.send(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body: new Uint8Array(body) });
+    return this.send(path, {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv' },
+      body: new Uint8Array(body),
+    });
   }
   async get(path: string): Promise<unknown> {
     return this.send(path, {});

@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { jobCommand, openJobRequest, z } from '@oak-gate/contract';
+import { jobCommand, openJobRequest } from '@oak-gate/contract';
+import * as z from 'zod';
 import { ROLES } from '@oak-gate/core';
 
 /** Days before or after the day of seeding. */

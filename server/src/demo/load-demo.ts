@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { gateRule, gateStatement, partIn, placeAt, slotsOf } from '@oak-gate/core';
 import type { JobState, Stage } from '@oak-gate/core';
-import { z } from '@oak-gate/contract';
+import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import { DemoClient } from './demo-client';
 import type { DemoJob, DemoStep, readDemo } from './demo-files';

@@ -1,4 +1,5 @@
-import { dirname, resolve } from 'node:path';
+import { writeFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from '../app';
@@ -39,3 +40,4 @@ async function main(folder: string, demoFolder: string): Promise<void> {
 const [folder, demoFolder] = process.argv.slice(2);
 if (folder === undefined || demoFolder === undefined) throw new Error('seed.mjs DATA-FOLDER DEMO-FOLDER');
 await main(folder, demoFolder);
+writeFileSync(join(folder, 'seeded'), ''); // an interrupted seeding is begun again

@@ -1,11 +1,6 @@
 import { createHash } from 'node:crypto';
-import {
-  cellWords,
-  draftRevisionRequest,
-  engineModelFile,
-  publishRevisionRequest,
-  z,
-} from '@oak-gate/contract';
+import { cellWords, draftRevisionRequest, engineModelFile, publishRevisionRequest } from '@oak-gate/contract';
+import * as z from 'zod';
 import type { LibraryView, RevisionView } from '@oak-gate/contract';
 import { currentRevisions, decideLibrary, EMPTY_LIBRARY, readLimitTable, revisionId } from '@oak-gate/core';
 import type { Actor, EngineModel, KeptRevision, LibraryCommand, LibraryState } from '@oak-gate/core';

@@ -1,4 +1,4 @@
-import type { z } from '@oak-gate/contract';
+import type * as z from 'zod';
 import type { Request } from 'express';
 import { ProblemError } from './problem-error';
 

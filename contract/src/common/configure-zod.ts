@@ -2,5 +2,3 @@ import * as z from 'zod';
 
 // Zod probes `new Function` otherwise, which the page's Content-Security-Policy refuses.
 z.config({ jitless: true });
-
-export { z };

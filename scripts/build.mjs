@@ -1,0 +1,5 @@
+import { checkNode, ensureBuilt, ensureInstalled } from './lib.mjs';
+
+checkNode();
+ensureInstalled();
+ensureBuilt();

@@ -1,0 +1,63 @@
+// Everything that must hold, from a fresh clone: format, lint, types, Jest in every workspace, Playwright on the built
+// application. The last line counts the tests and checks that passed and failed.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { bin, checkNode, ensureBuilt, ensureChromium, ensureInstalled, root, run } from './lib.mjs';
+
+checkNode();
+ensureInstalled();
+const out = join(root, '.cache');
+mkdirSync(out, { recursive: true });
+const jestJson = join(out, 'jest.json');
+const playwrightJson = join(out, 'playwright.json');
+for (const file of [jestJson, playwrightJson]) rmSync(file, { force: true });
+
+const check = (command, args) => run(command, args, { allowFail: true });
+const checks = [
+  check(bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  check(bin('eslint'), ['.', '--max-warnings', '0']),
+  check(bin('depcruise'), [
+    '--config',
+    '.dependency-cruiser.mjs',
+    'core/src',
+    'contract/src',
+    'server/src',
+    'web/src',
+    'e2e/src',
+  ]),
+  check(bin('stylelint'), ['web/src/**/*.scss']),
+  check(process.execPath, [join(root, 'scripts/typecheck.mjs')]),
+];
+ensureBuilt();
+ensureChromium();
+const jest = check(bin('jest'), ['--json', `--outputFile=${jestJson}`]);
+const playwright = run(bin('playwright'), ['test', '--reporter=list,json'], {
+  cwd: join(root, 'e2e'),
+  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightJson },
+  allowFail: true,
+});
+
+const read = (file) => {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return undefined;
+  }
+};
+const unit = read(jestJson);
+const journeys = read(playwrightJson)?.stats;
+const failedChecks = checks.filter((code) => code !== 0).length;
+const passed = checks.length - failedChecks + (unit?.numPassedTests ?? 0) + (journeys?.expected ?? 0);
+// A run that wrote no result, or failed without naming a test, is one failure more.
+const unnamed = (code, ran, count) => ((code !== 0 && count === 0) || ran === undefined ? 1 : 0);
+const failedUnit = (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0);
+const failedJourneys = (journeys?.unexpected ?? 0) + (journeys?.flaky ?? 0);
+const failed =
+  failedChecks +
+  failedUnit +
+  unnamed(jest, unit, failedUnit) +
+  failedJourneys +
+  unnamed(playwright, journeys, failedJourneys);
+const skipped = (unit?.numPendingTests ?? 0) + (journeys?.skipped ?? 0);
+console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
+process.exit(failed > 0 ? 1 : 0);

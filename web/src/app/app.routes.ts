@@ -1,0 +1,61 @@
+import type { Routes } from '@angular/router';
+import { notSetUp, signedIn } from './state/session.guard';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'floor' },
+  {
+    path: 'set-up',
+    title: 'Set up · Oak Gate',
+    canActivate: [notSetUp],
+    loadComponent: () => import('./people/set-up.page').then((m) => m.SetUpPage),
+  },
+  {
+    path: 'sign-in',
+    title: 'Sign in · Oak Gate',
+    loadComponent: () => import('./people/sign-in.page').then((m) => m.SignInPage),
+  },
+  {
+    path: '',
+    canActivate: [signedIn],
+    loadComponent: () => import('./ui/shell').then((m) => m.Shell),
+    children: [
+      {
+        path: 'floor',
+        title: 'Floor · Oak Gate',
+        loadComponent: () => import('./floor/floor.page').then((m) => m.FloorPage),
+      },
+      {
+        path: 'jobs/new',
+        title: 'Open a job · Oak Gate',
+        loadComponent: () => import('./floor/open-job.page').then((m) => m.OpenJobPage),
+      },
+      { path: 'jobs/:jobId', loadChildren: () => import('./job/job.routes').then((m) => m.jobRoutes) },
+      {
+        path: 'engines',
+        title: 'Engines · Oak Gate',
+        loadComponent: () => import('./engines/engines.page').then((m) => m.EnginesPage),
+      },
+      {
+        path: 'library',
+        title: 'Library · Oak Gate',
+        loadComponent: () => import('./library/library.page').then((m) => m.LibraryPage),
+      },
+      {
+        path: 'library/:revision',
+        title: 'Document · Oak Gate',
+        loadComponent: () => import('./library/document.page').then((m) => m.DocumentPage),
+      },
+      {
+        path: 'instruments',
+        title: 'Instruments · Oak Gate',
+        loadComponent: () => import('./instruments/instruments.page').then((m) => m.InstrumentsPage),
+      },
+      {
+        path: 'shop',
+        title: 'Shop · Oak Gate',
+        loadComponent: () => import('./people/shop.page').then((m) => m.ShopPage),
+      },
+    ],
+  },
+  { path: '**', redirectTo: 'floor' },
+];

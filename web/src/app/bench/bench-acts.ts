@@ -1,0 +1,242 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { Router } from '@angular/router';
+import { currentPin, currentReading, partIn, placeAt, slotKey, slotsOf } from '@oak-gate/core';
+import type { JobCommand, SlotKey } from '@oak-gate/core';
+import type { ApiProblem } from '../state/api';
+import { JobDesk } from '../state/job-desk';
+import { Asker } from '../ui/asker';
+import type { AskField } from '../ui/ask-dialog';
+import { BenchHand } from './bench-hand';
+
+const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
+const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
+const RING_FIELDS: readonly AskField[] = [
+  {
+    key: 'state',
+    label: 'The ring is',
+    kind: 'choice',
+    options: [
+      { value: 'new', label: 'new' },
+      { value: 'reused', label: 'going back in' },
+    ],
+  },
+  { key: 'partNumber', label: 'Part number', kind: 'line', optional: true },
+  { key: 'lot', label: 'Lot or box', kind: 'line', optional: true },
+];
+const textOrNull = (text: string | undefined): string | null =>
+  text === undefined || text.trim() === '' ? null : text.trim();
+const stateOf = (text: string | undefined): 'new' | 'reused' => (text === 'reused' ? 'reused' : 'new');
+
+/** What can be done at the place in hand, besides measuring it. */
+@Injectable()
+export class BenchActs {
+  private readonly hand = inject(BenchHand);
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  private readonly router = inject(Router);
+
+  readonly more = computed((): readonly { readonly label: string; readonly run: () => void }[] => {
+    const job = this.hand.job();
+    const key = this.hand.key();
+    const status = this.hand.status();
+    if (job === undefined || key === undefined || status === undefined) return [];
+    const reading = currentReading(placeAt(job, key));
+    const outside = status.state === 'tight' || status.state === 'loose';
+    const when = (holds: boolean, label: string, run: () => void) => (holds ? [{ label, run }] : []);
+    return [
+      ...when(this.hand.ring() !== undefined, 'This ring was filed…', () => void this.file()),
+      ...when(this.hand.ring() !== undefined, 'Replace this ring…', () => void this.replace()),
+      ...when(true, 'This bore was honed…', () => void this.hone()),
+      ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
+      ...when(reading !== undefined, 'Void this reading…', () => void this.voidReading()),
+      ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
+      ...when(status.state === 'deferred', 'Take it up again', () => void this.resume()),
+      ...when(status.state === 'notTaken', 'Not applicable here…', () => void this.notApplicable()),
+    ];
+  });
+
+  toFindings(): void {
+    void this.router.navigate(['/jobs', this.hand.job()?.id, 'gate', 'rings']);
+  }
+
+  async fit(): Promise<void> {
+    const job = this.hand.job();
+    const place = this.hand.place();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (job === undefined || place === undefined || layout === undefined) return;
+    const empty = slotsOf(layout, 'ring').filter(({ key }) => partIn(job, key) === undefined);
+    const inCylinder = empty.filter(({ at }) => at.cylinder === place.at.cylinder);
+    const scopes: Readonly<Record<string, readonly SlotKey[]>> = {
+      all: empty.map(({ key }) => key),
+      cylinder: inCylinder.map(({ key }) => key),
+      one: [slotKey('ring', place.at)],
+    };
+    await this.asker.ask({
+      title: 'Fit rings',
+      lines: ['Each ring goes in its own bore and stays with it. Every one is measured by itself.'],
+      fields: [
+        {
+          key: 'scope',
+          label: 'Which',
+          kind: 'choice',
+          options: [
+            { value: 'all', label: `the whole set: ${empty.length} rings` },
+            { value: 'cylinder', label: `this cylinder: ${inCylinder.length} rings` },
+            { value: 'one', label: 'this ring only' },
+          ],
+        },
+        ...RING_FIELDS.map((field) =>
+          field.key === 'partNumber' ? { ...field, value: job.engine.ringPartNumber ?? '' } : field,
+        ),
+      ],
+      submit: 'Fit',
+      act: ({ scope, state, partNumber, lot }) =>
+        this.done({
+          type: 'fitRings',
+          slots: [...(scopes[scope ?? 'one'] ?? [])],
+          state: stateOf(state),
+          partNumber: textOrNull(partNumber),
+          lot: textOrNull(lot),
+        }),
+    });
+  }
+
+  async file(): Promise<void> {
+    const ring = this.hand.ring();
+    if (ring === undefined) return;
+    await this.asker.ask({
+      title: 'The ring is filed',
+      lines: [
+        'Its readings are spent: every station is measured again.',
+        'Towards the inside, so that the burr points at the piston; ends square; corners dressed; grit off.',
+      ],
+      fields: [
+        {
+          key: 'way',
+          label: 'With',
+          kind: 'choice',
+          options: WAYS_TO_FILE.map((way) => ({ value: way, label: way })),
+        },
+        { key: 'how', label: 'How: about how much, one end or both', kind: 'line' },
+      ],
+      submit: 'Filed and deburred',
+      act: ({ way, how }) =>
+        this.done({
+          type: 'reworkPart',
+          part: ring.id,
+          basedOn: ring.condition,
+          what: 'filed',
+          how: `${way ?? ''}: ${how ?? ''}`,
+        }),
+    });
+  }
+
+  async replace(): Promise<void> {
+    const ring = this.hand.ring();
+    if (ring === undefined) return;
+    await this.asker.ask({
+      title: 'Replace the ring',
+      lines: ['What was found of the old ring stays readable. The new one is measured at every station.'],
+      fields: [REASON, ...RING_FIELDS],
+      submit: 'Replace',
+      act: ({ reason, state, partNumber, lot }) =>
+        this.done({
+          type: 'replacePart',
+          part: ring.id,
+          basedOn: ring.condition,
+          reason: reason ?? '',
+          instead: { state: stateOf(state), partNumber: textOrNull(partNumber), lot: textOrNull(lot) },
+        }),
+    });
+  }
+
+  async hone(): Promise<void> {
+    const job = this.hand.job();
+    const place = this.hand.place();
+    const bore =
+      job === undefined || place === undefined ? undefined : partIn(job, slotKey('bore', place.at));
+    if (bore === undefined) return;
+    await this.asker.ask({
+      title: 'The bore was honed',
+      lines: ['Every gap in this bore is spent and is measured again.'],
+      fields: [{ key: 'how', label: 'How: stone, how much, by whom', kind: 'line' }],
+      submit: 'Honed and washed',
+      act: ({ how }) =>
+        this.done({
+          type: 'reworkPart',
+          part: bore.id,
+          basedOn: bore.condition,
+          what: 'honed',
+          how: how ?? '',
+        }),
+    });
+  }
+
+  async askConcession(): Promise<void> {
+    await this.reasoned(
+      'Ask for a concession',
+      'Somebody entitled to it, who did not do the work, decides on an approval.',
+      'Ask',
+      (at, reason) => ({ type: 'askConcession', ...at, reason }),
+    );
+  }
+  async voidReading(): Promise<void> {
+    const job = this.hand.job();
+    const key = this.hand.key();
+    const reading = job === undefined || key === undefined ? undefined : currentReading(placeAt(job, key));
+    if (reading === undefined) return;
+    await this.reasoned(
+      'Void this reading',
+      'For bad evidence: a failed gauge, an expander left in. It stays readable, struck twice.',
+      'Void it',
+      (at, reason) => ({ type: 'voidReading', ...at, reading: reading.seq, reason }),
+    );
+  }
+  async defer(): Promise<void> {
+    await this.reasoned(
+      'Defer this place',
+      'It holds the gate until it is measured.',
+      'Defer',
+      (at, reason) => ({ type: 'deferPlace', ...at, reason }),
+    );
+  }
+  async notApplicable(): Promise<void> {
+    await this.reasoned(
+      'Not applicable here',
+      'An inspector who did not say so must accept it.',
+      'Say so',
+      (at, reason) => ({ type: 'declareNotApplicable', ...at, reason }),
+    );
+  }
+  resume(): void {
+    const at = this.at();
+    if (at !== undefined) this.hand.handIn({ type: 'resumePlace', ...at });
+  }
+
+  private at(): { readonly place: string; readonly basedOn: number } | undefined {
+    const job = this.hand.job();
+    const place = this.hand.key();
+    return job === undefined || place === undefined
+      ? undefined
+      : { place, basedOn: placeAt(job, place).version };
+  }
+  private async reasoned(
+    title: string,
+    line: string,
+    submit: string,
+    command: (at: { readonly place: string; readonly basedOn: number }, reason: string) => JobCommand,
+  ): Promise<void> {
+    const at = this.at();
+    if (at === undefined) return;
+    await this.asker.ask({
+      title,
+      lines: [line],
+      fields: [REASON],
+      submit,
+      act: ({ reason }) => this.done(command(at, reason ?? '')),
+    });
+  }
+  private done(command: JobCommand): Promise<ApiProblem | undefined> {
+    return this.desk.ask(command);
+  }
+}

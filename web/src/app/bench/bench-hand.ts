@@ -1,0 +1,404 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { wordsOf } from '@oak-gate/contract';
+import {
+  bladeSizes,
+  CORRECTION_REASONS,
+  currentPin,
+  currentReading,
+  limitInForce,
+  memberAt,
+  nextBlade,
+  parsePlaceKey,
+  partIn,
+  placeAt,
+  placeKey,
+  placeStatus,
+  questionsFor,
+  readEntry,
+  sheetPlaces,
+  showExact,
+  slotKey,
+} from '@oak-gate/core';
+import type {
+  Answer,
+  CorrectionReason,
+  JobCommand,
+  LengthUnit,
+  Nanometres,
+  PlaceKey,
+  Problem,
+  SlipChoice,
+} from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature, JobActions } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { partStateAt } from '../ui/sheet-view';
+import { moved } from './grid-moves';
+import type { Move } from './grid-moves';
+import { nextStep } from './next-words';
+import { understand } from './understanding';
+
+/** What waits for one more key before it is done. */
+export type Asking =
+  | { readonly kind: 'inches' }
+  | { readonly kind: 'slip' }
+  | { readonly kind: 'question'; readonly text: string }
+  | {
+      readonly kind: 'correct';
+      readonly place: PlaceKey;
+      readonly reading: number;
+      readonly text: string;
+      readonly instead: boolean;
+    };
+
+export const REASON_WORDS: Readonly<Record<CorrectionReason, string>> = {
+  typing: 'typed wrongly',
+  wrongPlace: 'wrong place',
+  wrongBlade: 'wrong blade',
+  takenBack: 'taken back, measure again',
+};
+
+/** The hand on the bench: which place it is at, what is typed, what was answered. One for each open bench. */
+@Injectable()
+export class BenchHand {
+  private readonly store = inject(Store);
+  private readonly desk = inject(JobDesk);
+  readonly job = this.store.selectSignal(jobFeature.selectJob);
+  readonly pending = this.store.selectSignal(jobFeature.selectPendingPlaces);
+  readonly refusal = this.store.selectSignal(jobFeature.selectRefusal);
+  private readonly chosen = signal<PlaceKey | undefined>(undefined);
+  readonly text = signal('');
+  readonly asking = signal<Asking | undefined>(undefined);
+  readonly problem = signal<Problem | undefined>(undefined);
+  private readonly instrumentId = signal<string | undefined>(undefined);
+  private readonly slip = signal<SlipChoice | null>(null);
+  /** Answers hold for a ring: its expander is out for all of its stations. */
+  private readonly answers = signal<Readonly<Record<string, readonly Answer[]>>>({});
+  private readonly lastTaken = signal<PlaceKey | undefined>(undefined);
+
+  private readonly places = computed(() => {
+    const job = this.job();
+    return job === undefined ? [] : sheetPlaces(job);
+  });
+  readonly key = computed(() => this.chosen() ?? this.firstOpen());
+  readonly place = computed(() => parsePlaceKey(this.key() ?? ''));
+  readonly instruments = computed(() => Object.values(this.job()?.instruments ?? {}));
+  readonly instrument = computed(
+    () => this.instruments().find(({ id }) => id === this.instrumentId()) ?? this.instruments()[0],
+  );
+  readonly characteristic = computed(() => {
+    const job = this.job();
+    return job === undefined
+      ? undefined
+      : currentPin(job)?.characteristics.find(({ id }) => id === this.place()?.characteristic);
+  });
+  readonly status = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : placeStatus(job, place);
+  });
+  readonly partState = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    const characteristic = this.characteristic();
+    return job === undefined || place === undefined || characteristic === undefined
+      ? 'new'
+      : partStateAt(job, characteristic, place);
+  });
+  readonly ring = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('ring', place.at));
+  });
+  readonly limit = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.partState());
+  });
+  readonly position = computed(() => ({
+    at: this.places().findIndex((place) => placeKey(place) === this.key()) + 1,
+    of: this.places().length,
+  }));
+  readonly understood = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    const characteristic = this.characteristic();
+    const instrument = this.instrument();
+    if (job === undefined || place === undefined || characteristic === undefined || instrument === undefined)
+      return undefined;
+    return understand(job, place, characteristic, instrument, this.partState(), this.text());
+  });
+  readonly next = computed(() => {
+    const job = this.job();
+    const status = this.status();
+    return job === undefined || status === undefined
+      ? undefined
+      : nextStep(job, status, this.instrument(), this.partState());
+  });
+  readonly questions = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    const characteristic = this.characteristic();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (layout === undefined || place === undefined || characteristic === undefined) return [];
+    const said = this.answers()[this.slot()] ?? [];
+    return questionsFor(characteristic, memberAt(layout, place.at.groove, place.at.member)).map(
+      (question) => ({
+        ...question,
+        answer: said.find((each) => each.question === question.id)?.answer,
+      }),
+    );
+  });
+  private readonly slot = computed(() => slotKey('ring', this.place()?.at ?? {}));
+
+  /** The tries so far at this place, from what is typed or from the reading that is not proven. */
+  readonly tries = computed(() => {
+    const typed = this.understood();
+    const job = this.job();
+    const instrument = this.instrument();
+    const entry = typed?.kind === 'read' ? bracketOf(this.text(), instrument?.unit ?? 'mm') : undefined;
+    if (entry !== undefined) return entry;
+    const key = this.key();
+    if (job === undefined || key === undefined) return {};
+    const reading = currentReading(placeAt(job, key));
+    if (reading?.verdict.verdict !== 'notProven') return {};
+    const { reading: known } = reading;
+    return known.kind === 'between'
+      ? { goes: known.goes, stops: known.stops }
+      : known.kind === 'atLeast'
+        ? { goes: known.goes }
+        : known.kind === 'under'
+          ? { stops: known.stops }
+          : {};
+  });
+  readonly marked = computed(() => {
+    const instrument = this.instrument();
+    const blades = instrument === undefined ? undefined : bladeSizes(instrument);
+    const limit = this.limit();
+    if (blades === undefined || limit?.state !== 'inForce') return undefined;
+    const advice = nextBlade({
+      blades,
+      limit: limit.limit,
+      aim: 'verdict',
+      partState: this.partState(),
+      ...this.tries(),
+    });
+    return 'try' in advice ? advice.try : undefined;
+  });
+
+  private firstOpen(): PlaceKey | undefined {
+    const job = this.job();
+    if (job === undefined) return undefined;
+    const places = this.places();
+    const open = places.find((place) => !placeStatus(job, place).accepted) ?? places[0];
+    return open === undefined ? undefined : placeKey(open);
+  }
+
+  select(key: PlaceKey): void {
+    this.chosen.set(key);
+    this.clear();
+  }
+  move(move: Move): void {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    const key = this.key();
+    if (layout !== undefined && key !== undefined) this.select(moved(layout, this.places(), key, move));
+  }
+  useInstrument(id: string): void {
+    this.instrumentId.set(id);
+    this.clear();
+  }
+  type(text: string): void {
+    this.text.set(text);
+    this.slip.set(null);
+    this.asking.set(undefined);
+    this.problem.set(undefined);
+  }
+  clear(): void {
+    this.type('');
+    if (this.refusal() !== undefined) this.store.dispatch(JobActions.noticeRead());
+  }
+
+  /** Goes or stops, said of the marked blade: the entry is put together from the tries. */
+  answerBlade(goes: boolean, blade = this.marked()): void {
+    const unit = this.instrument()?.unit;
+    if (blade === undefined || unit === undefined) return;
+    const tries = { ...this.tries(), ...(goes ? { goes: blade } : { stops: blade }) };
+    const show = (size: Nanometres): string => showExact(size, unit);
+    if (tries.goes !== undefined && tries.stops !== undefined)
+      this.type(`${show(tries.goes)}/${show(tries.stops)}`);
+    else if (tries.goes !== undefined) this.type(`${show(tries.goes)}+`);
+    else if (tries.stops !== undefined) this.type(`<${show(tries.stops)}`);
+  }
+
+  answerQuestion(question: string, answer: 'yes' | 'no'): void {
+    const slot = this.slot();
+    this.answers.update((answers) => ({
+      ...answers,
+      [slot]: [...(answers[slot] ?? []).filter((each) => each.question !== question), { question, answer }],
+    }));
+    if (this.asking()?.kind === 'question') this.asking.set(undefined);
+  }
+
+  /** Takes the offered re-reading, or stays with what was typed; either is recorded. */
+  settleSlip(choice: SlipChoice, which = 0): void {
+    const suspect = this.understood()?.suspects[which];
+    if (suspect === undefined) return;
+    if (choice === 'reread') this.text.set(suspect.text);
+    this.asking.set(undefined);
+    this.slip.set(choice);
+  }
+
+  /** Records what is typed. What is unclear asks for one more key and is not written before it. */
+  record(): void {
+    const key = this.key();
+    const job = this.job();
+    const instrument = this.instrument();
+    const understood = this.understood();
+    if (key === undefined || job === undefined || instrument === undefined || understood === undefined)
+      return;
+    const asked = this.asking();
+    if (understood.kind === 'empty') {
+      this.move('next');
+      return;
+    }
+    if (understood.suspects.length > 0 && this.slip() === null) {
+      if (asked?.kind !== 'slip') {
+        this.asking.set({ kind: 'slip' });
+        return;
+      }
+      this.slip.set('asTyped');
+    }
+    if (understood.asInches && asked?.kind !== 'inches') {
+      this.asking.set({ kind: 'inches' });
+      return;
+    }
+    const open = this.questions().find(({ answer }) => answer === undefined);
+    if (open !== undefined) {
+      this.asking.set({ kind: 'question', text: open.text });
+      return;
+    }
+    const taken = {
+      text: this.text(),
+      unit: instrument.unit,
+      instrument: instrument.id,
+      answers: this.answers()[this.slot()] ?? [],
+      slip: this.slip(),
+    };
+    const refused = this.desk.handIn({
+      type: 'takeReading',
+      place: key,
+      basedOn: placeAt(job, key).version,
+      ...taken,
+    });
+    if (refused?.code === 'PLACE_HAS_READING') {
+      const reading = currentReading(placeAt(job, key));
+      if (reading !== undefined)
+        this.asking.set({
+          kind: 'correct',
+          place: key,
+          reading: reading.seq,
+          text: reading.text,
+          instead: true,
+        });
+      return;
+    }
+    this.problem.set(refused);
+    if (refused !== undefined) return;
+    this.lastTaken.set(key);
+    this.clear();
+    this.move('next');
+  }
+
+  /** Takes the last reading back: the last one of this hand, or the one at this place. */
+  takeBack(): void {
+    const job = this.job();
+    const key = this.lastTaken() ?? this.key();
+    if (job === undefined || key === undefined) return;
+    const reading = currentReading(placeAt(job, key));
+    if (reading === undefined) return;
+    this.select(key);
+    this.asking.set({
+      kind: 'correct',
+      place: key,
+      reading: reading.seq,
+      text: reading.text,
+      instead: false,
+    });
+  }
+
+  /** One of the four reasons, on one key. */
+  correct(number: number): void {
+    const asking = this.asking();
+    const reason = CORRECTION_REASONS[number - 1];
+    const job = this.job();
+    const instrument = this.instrument();
+    if (asking?.kind !== 'correct' || reason === undefined || job === undefined || instrument === undefined)
+      return;
+    const instead = asking.instead
+      ? {
+          text: this.text(),
+          unit: instrument.unit,
+          instrument: instrument.id,
+          answers: this.answers()[this.slot()] ?? [],
+          slip: this.slip(),
+        }
+      : null;
+    const basedOn = placeAt(job, asking.place).version;
+    this.problem.set(
+      this.desk.handIn({
+        type: 'correctReading',
+        place: asking.place,
+        basedOn,
+        reading: asking.reading,
+        reason,
+        instead,
+      }),
+    );
+    this.lastTaken.set(undefined);
+    if (this.problem() === undefined) this.clear();
+  }
+
+  /** Hands in any other act at once, and shows its refusal beside the bar. */
+  handIn(command: JobCommand): void {
+    this.problem.set(this.desk.handIn(command));
+  }
+  readonly problemWords = computed(() => {
+    const found = this.problem();
+    if (found !== undefined) {
+      const { what, where, next } = wordsOf(found);
+      return { title: what, where, next };
+    }
+    return this.refusal()?.problem;
+  });
+
+  /** What was typed and refused is put back, so that nothing has to be typed again. */
+  restore(): void {
+    const refused = this.refusal();
+    if (refused?.command.type !== 'takeReading') return;
+    const { place, text } = refused.command;
+    this.chosen.set(place);
+    this.text.set(text);
+  }
+}
+
+/** The blades of a plain bracket; undefined where the text is something else. */
+function bracketOf(
+  text: string,
+  unit: LengthUnit,
+): { readonly goes?: Nanometres; readonly stops?: Nanometres } | undefined {
+  const entry = readEntry({ text, unit });
+  if (!entry.ok) return undefined;
+  switch (entry.reading.kind) {
+    case 'exact':
+      return { goes: entry.reading.value };
+    case 'atLeast':
+      return { goes: entry.reading.goes };
+    case 'between':
+      return { goes: entry.reading.goes, stops: entry.reading.stops };
+    case 'under':
+      return { stops: entry.reading.stops };
+    case 'spread':
+      return undefined;
+  }
+}

@@ -1,0 +1,99 @@
+import type { BenchHand } from './bench-hand';
+import type { Move } from './grid-moves';
+
+interface Bench {
+  readonly hand: BenchHand;
+  readonly focus: () => void;
+  readonly help: (open?: boolean) => void;
+  readonly fit: () => void;
+  readonly pad: () => void;
+}
+const ARROWS: Readonly<Record<string, Move>> = {
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+};
+/** Letters that no unit of the notation uses: they can be commands while something is typed. */
+const COMMANDS = 'gxyrafp';
+
+/** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
+export function benchKeys(event: KeyboardEvent, bench: Bench): void {
+  const { hand } = bench;
+  const target = event.target as HTMLElement | null;
+  const inEntry = target?.hasAttribute('data-entry') === true;
+  const inOtherField =
+    !inEntry &&
+    (target instanceof HTMLInputElement ||
+      target instanceof HTMLTextAreaElement ||
+      target instanceof HTMLSelectElement);
+  if (inOtherField || event.altKey) return;
+  const done = (act: () => void): void => {
+    event.preventDefault();
+    act();
+  };
+  const asking = hand.asking();
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z')
+    return done(() => {
+      hand.takeBack();
+    });
+  if (event.ctrlKey || event.metaKey) return;
+  if (event.key === '?')
+    return done(() => {
+      bench.help();
+    });
+  if (event.key === 'Escape')
+    return done(() => {
+      bench.help(false);
+      hand.clear();
+    });
+  if (event.key === 'Enter') {
+    if (!inEntry && target instanceof HTMLButtonElement) return; // a button that has the focus answers for itself
+    return done(() => {
+      if (event.shiftKey) hand.move('back');
+      else hand.record();
+    });
+  }
+  const arrow = ARROWS[event.key];
+  if (arrow !== undefined)
+    return done(() => {
+      hand.move(arrow);
+    });
+  if (asking?.kind === 'correct' && /^[1-4]$/.test(event.key))
+    return done(() => {
+      hand.correct(Number(event.key));
+    });
+  const letter = event.key.length === 1 ? event.key.toLowerCase() : '';
+  if (letter !== '' && COMMANDS.includes(letter) && command(letter, bench)) return event.preventDefault();
+  if (event.key.length === 1 && !inEntry) bench.focus(); // the character itself then lands in the bar
+}
+
+/** Does what a letter says; false where it says nothing now, so that it can be typed. */
+function command(letter: string, { hand, fit, pad }: Bench): boolean {
+  switch (letter) {
+    case 'g':
+    case 'x':
+      hand.answerBlade(letter === 'g');
+      return hand.instrument()?.kind === 'feeler';
+    case 'y': {
+      const open = hand.questions().find(({ answer }) => answer !== 'yes');
+      if (open === undefined) return false;
+      hand.answerQuestion(open.id, 'yes');
+      return true;
+    }
+    case 'r':
+    case 'a':
+      if (hand.asking()?.kind !== 'slip') return false;
+      hand.settleSlip(letter === 'r' ? 'reread' : 'asTyped');
+      return true;
+    case 'f':
+      if (hand.ring() !== undefined) return false;
+      fit();
+      return true;
+    case 'p':
+      pad();
+      return true;
+    default:
+      return false;
+  }
+}

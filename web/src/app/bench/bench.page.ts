@@ -1,0 +1,91 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { currentPin, openMatters } from '@oak-gate/core';
+import { Asker } from '../ui/asker';
+import { EnginePlan } from '../ui/engine-plan';
+import { Sheet } from '../ui/sheet';
+import { MOST_ACROSS } from '../ui/sheet-view';
+import { BenchActs } from './bench-acts';
+import { BenchHand } from './bench-hand';
+import { benchKeys } from './bench-keys';
+import { EntryBar } from './entry-bar';
+import { KeysHelp } from './keys-help';
+import { PadChoice } from './pad-choice';
+import { ReadingCard } from './reading-card';
+import { stayAwake } from './stay-awake';
+
+/** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
+@Component({
+  selector: 'app-bench-page',
+  imports: [EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet],
+  providers: [BenchHand, BenchActs],
+  templateUrl: './bench.page.html',
+  styleUrl: './bench.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BenchPage {
+  protected readonly hand = inject(BenchHand);
+  private readonly acts = inject(BenchActs);
+  private readonly asker = inject(Asker);
+  private readonly pad = inject(PadChoice);
+  private readonly router = inject(Router);
+  private readonly bar = viewChild(EntryBar);
+  /** A place that a link leads to. */
+  readonly place = input<string>();
+  protected readonly helping = signal(false);
+  protected readonly planOpen = signal(false);
+  protected readonly wide = computed(() => {
+    const job = this.hand.job();
+    return job !== undefined && (currentPin(job)?.model.layout.cylinders.length ?? 0) > MOST_ACROSS;
+  });
+  protected readonly matters = computed(() => {
+    const job = this.hand.job();
+    return job === undefined ? undefined : openMatters(job);
+  });
+
+  constructor() {
+    effect(() => {
+      const place = this.place();
+      if (place !== undefined) this.hand.select(place);
+    });
+    // A refused reading comes back into the bar with its text.
+    effect(() => {
+      if (this.hand.refusal() !== undefined) this.hand.restore();
+    });
+    const destroyed = inject(DestroyRef);
+    stayAwake(destroyed);
+    const onKey = (event: KeyboardEvent): void => {
+      if (this.asker.isOpen || event.defaultPrevented) return;
+      benchKeys(event, {
+        hand: this.hand,
+        focus: () => this.bar()?.focus(),
+        help: (open) => {
+          this.helping.set(open ?? !this.helping());
+        },
+        fit: () => void this.acts.fit(),
+        pad: () => {
+          this.pad.next();
+        },
+      });
+    };
+    document.addEventListener('keydown', onKey);
+    destroyed.onDestroy(() => {
+      document.removeEventListener('keydown', onKey);
+    });
+  }
+  protected choose(key: string): void {
+    this.hand.select(key);
+    this.planOpen.set(false);
+    void this.router.navigate([], { queryParams: {}, replaceUrl: true });
+  }
+}

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
+import { placeWords, unitWord } from '@oak-gate/contract';
+import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { sessionFeature } from '../state/session.feature';
+import { Mark } from '../ui/mark';
+import { ProblemNote } from '../ui/problem-note';
+import { BenchActs } from './bench-acts';
+import { BenchHand, REASON_WORDS } from './bench-hand';
+import { BladeLadder } from './blade-ladder';
+import { NumberPad } from './number-pad';
+import { PadChoice } from './pad-choice';
+
+/** The bar at the foot of the bench where a reading is typed, large, with what was understood of it. */
+@Component({
+  selector: 'app-entry-bar',
+  imports: [BladeLadder, Mark, NumberPad, ProblemNote],
+  templateUrl: './entry-bar.html',
+  styleUrl: './entry-bar.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EntryBar {
+  protected readonly hand = inject(BenchHand);
+  protected readonly acts = inject(BenchActs);
+  protected readonly pad = inject(PadChoice);
+  protected readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('entry');
+  protected readonly unitWord = unitWord;
+  protected readonly reasons = CORRECTION_REASONS.map((reason, index) => ({
+    number: index + 1,
+    words: REASON_WORDS[reason],
+  }));
+  protected readonly place = computed(() => {
+    const job = this.hand.job();
+    const place = this.hand.place();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    return layout === undefined || place === undefined ? undefined : placeWords(layout, place);
+  });
+  protected readonly sealed = computed(() => this.hand.job()?.seal !== undefined);
+  protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
+
+  focus(): void {
+    this.field()?.nativeElement.focus();
+  }
+  protected typed(event: Event): void {
+    this.hand.type((event.target as HTMLInputElement).value);
+  }
+  protected press(key: string): void {
+    this.hand.type(this.hand.text() + key);
+  }
+  protected back(): void {
+    this.hand.type(this.hand.text().slice(0, -1));
+  }
+}

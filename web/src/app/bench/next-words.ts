@@ -1,0 +1,175 @@
+import { boundText, unitWord, WITHHELD_WORDS } from '@oak-gate/contract';
+import {
+  acceptRange,
+  bladeSizes,
+  currentPin,
+  filingAdvice,
+  limitInForce,
+  nextBlade,
+  showExact,
+} from '@oak-gate/core';
+import type {
+  FilingAdvice,
+  Instrument,
+  JobState,
+  LengthUnit,
+  Nanometres,
+  PartState,
+  PlaceStatus,
+} from '@oak-gate/core';
+
+/** What to do next at a place, in a sentence, and whether filing is what is offered. */
+export interface NextStep {
+  readonly words: string;
+  readonly offers: 'file' | 'replace' | 'decide' | 'none';
+}
+
+export function adviceAt(job: JobState, status: PlaceStatus): FilingAdvice | undefined {
+  const characteristic = currentPin(job)?.characteristics.find(
+    ({ id }) => id === status.place.characteristic,
+  );
+  if (characteristic === undefined) return undefined;
+  return filingAdvice(job, characteristic).find((advice) =>
+    advice.kind === 'plan'
+      ? advice.stations.includes(status.key)
+      : status.reading?.parts.some(({ id }) => id === advice.part.id) === true,
+  );
+}
+
+export function nextStep(
+  job: JobState,
+  status: PlaceStatus,
+  instrument: Instrument | undefined,
+  partState: PartState,
+): NextStep {
+  const unit = instrument?.unit ?? 'mm';
+  const say = (words: string, offers: NextStep['offers'] = 'none'): NextStep => ({ words, offers });
+  switch (status.state) {
+    case 'in':
+    case 'serviceable':
+      return say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.');
+    case 'tight':
+      return filingWords(job, status, unit);
+    case 'loose':
+      return say('Metal cannot be put back: try another ring, or an inspector decides.', 'replace');
+    case 'notProven':
+      return say(bladeWords(job, status, instrument, partState, 'Not proven yet: '));
+    case 'notTaken':
+      return say(bladeWords(job, status, instrument, partState, ''));
+    case 'spent':
+      return say(`Measure again: ${status.reading?.ended?.why ?? 'a part has changed'}.`);
+    case 'void':
+      return say(`Measure again: the evidence was bad (${status.reading?.ended?.why ?? ''}).`);
+    case 'contested':
+      return say('Two people measured this place. An inspector decides which reading stands.', 'decide');
+    case 'withheld': {
+      const inForce = limitInForce(job, status.place, partState);
+      return say(
+        `No verdict: ${inForce.state === 'withheld' ? WITHHELD_WORDS[inForce.why] : 'the limit waits'}. An inspector decides.`,
+        'decide',
+      );
+    }
+    case 'noLimit':
+      return say('No document states a limit here. This never counts as good: ask the library steward.');
+    case 'deferred':
+      return say(`Deferred: ${status.reason ?? ''}. It holds the gate until it is measured.`);
+    case 'notApplicable':
+      return say(`Not measured here: ${status.reason ?? ''}`);
+    case 'declaredNotApplicable':
+      return say(`Said to be not applicable: ${status.reason ?? ''}. An inspector decides.`, 'decide');
+  }
+}
+
+function bladeWords(
+  job: JobState,
+  status: PlaceStatus,
+  instrument: Instrument | undefined,
+  partState: PartState,
+  before: string,
+): string {
+  const blades = instrument === undefined ? undefined : bladeSizes(instrument);
+  const inForce = limitInForce(job, status.place, partState);
+  if (inForce.state === 'withheld') return `The limit waits for a decision: ${WITHHELD_WORDS[inForce.why]}.`;
+  if (inForce.state === 'none') return 'No document states a limit here.';
+  if (blades === undefined || instrument === undefined) return `${before}Measure it.`;
+  const reading = status.state === 'notProven' ? status.reading?.reading : undefined;
+  const goes = reading?.kind === 'between' || reading?.kind === 'atLeast' ? reading.goes : undefined;
+  const stops = reading?.kind === 'between' || reading?.kind === 'under' ? reading.stops : undefined;
+  const advice = nextBlade({
+    blades,
+    limit: inForce.limit,
+    aim: 'verdict',
+    partState,
+    ...(goes === undefined ? {} : { goes }),
+    ...(stops === undefined ? {} : { stops }),
+  });
+  if (!('try' in advice))
+    return `${before}${instrument.id} cannot settle it: take a finer set or a measuring tool.`;
+  const { lower, upper } = acceptRange(inForce.limit, partState);
+  const blade = showExact(advice.try, instrument.unit);
+  if (advice.try >= lower && (goes ?? 0) < lower)
+    return `${before}try the ${blade}: it must go${upper === Infinity ? '' : `, and the ${thickestWithin(blades, upper, instrument.unit)} must stop`}.`;
+  return `${before}try the ${blade}: if it stops, the maximum holds.`;
+}
+const thickestWithin = (blades: readonly Nanometres[], upper: number, unit: LengthUnit): string => {
+  const blade = blades.findLast((each) => each <= upper);
+  return blade === undefined ? 'next one' : showExact(blade, unit);
+};
+
+function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): NextStep {
+  const advice = adviceAt(job, status);
+  if (advice === undefined)
+    return { words: 'Too small here, and not to be filed: an inspector decides.', offers: 'decide' };
+  if (advice.kind === 'measureFirst')
+    return { words: 'Measure its other stations before filing: one cut opens them all.', offers: 'none' };
+  const { plan, stations } = advice;
+  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const where =
+    stations.length === 1
+      ? 'this station'
+      : stations.length === 2
+        ? 'both stations'
+        : `all ${stations.length} stations`;
+  switch (plan.state) {
+    case 'file': {
+      const window =
+        plan.most === undefined
+          ? `at least ${show(plan.least)}`
+          : `${show(plan.least)} to ${show(plan.most)}`;
+      return {
+        words: `File ${window} ${unitWord(unit)} off this ring: ${show(plan.remove)} is enough for ${where}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        offers: 'file',
+      };
+    }
+    case 'notProven':
+      return {
+        words: 'Prove the other side first: with no blade that stops nobody knows how much room is left.',
+        offers: 'none',
+      };
+    case 'measureFiner':
+      return {
+        words: 'The brackets are too wide to promise a cut that suits all stations: measure finer.',
+        offers: 'none',
+      };
+    case 'impossible':
+      return {
+        words: `No cut suits ${where}: the bore differs too much between them. An inspector decides.`,
+        offers: 'decide',
+      };
+    case 'tooLoose':
+      return {
+        words:
+          'Tight here and too loose at another station: filing would make that worse. An inspector decides.',
+        offers: 'decide',
+      };
+    case 'none':
+      return { words: 'Nothing to file.', offers: 'none' };
+  }
+}
+
+/** A good place of a ring that is to be filed: its reading will be spent by the cut. */
+function tightElsewhere(job: JobState, status: PlaceStatus, unit: LengthUnit): string | undefined {
+  const advice = adviceAt(job, status);
+  if (advice?.kind !== 'plan' || advice.plan.state !== 'file') return undefined;
+  return `In here, and the ring is tight at another station: filing ${boundText(advice.plan.remove, unit, 'up')} ${unitWord(unit)} keeps this one in.`;
+}

@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
+import {
+  asFitted,
+  asFound,
+  currentPin,
+  currentReading,
+  limitInForce,
+  otherUnit,
+  placeAt,
+  placeStatus,
+  sheetPlaces,
+} from '@oak-gate/core';
+import type { RecordedReading } from '@oak-gate/core';
+import { Band } from '../ui/band';
+import { Mark } from '../ui/mark';
+import { WhenPipe } from '../ui/when.pipe';
+import { alsoSays, sourcesOf } from './also-says';
+import { BenchActs } from './bench-acts';
+import { BenchHand } from './bench-hand';
+
+/** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
+@Component({
+  selector: 'app-reading-card',
+  imports: [Band, Mark, MatMenuModule, WhenPipe],
+  templateUrl: './reading-card.html',
+  styleUrl: './reading-card.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReadingCard {
+  protected readonly hand = inject(BenchHand);
+  protected readonly acts = inject(BenchActs);
+
+  protected readonly view = computed(() => {
+    const job = this.hand.job();
+    const place = this.hand.place();
+    const status = this.hand.status();
+    const pin = job === undefined ? undefined : currentPin(job);
+    if (job === undefined || place === undefined || status === undefined || pin === undefined)
+      return undefined;
+    const unit = this.hand.instrument()?.unit ?? 'mm';
+    const inForce = limitInForce(job, place, this.hand.partState());
+    const words = placeWords(pin.model.layout, place);
+    const limit = inForce.state === 'inForce' ? inForce.limit : {};
+    const record = placeAt(job, status.key);
+    const others = sheetPlaces(job, place.characteristic)
+      .filter(
+        ({ at }) =>
+          at.groove === place.at.groove &&
+          at.member === place.at.member &&
+          at.station === place.at.station &&
+          at.cylinder !== place.at.cylinder,
+      )
+      .flatMap((other) => {
+        const { reading } = placeStatus(job, other);
+        return reading?.status === 'current' ? [reading.reading] : [];
+      });
+    const concession = status.conceded ? job.concessions[status.key] : undefined;
+    return {
+      title: `${words.cylinder}, ${words.ring.charAt(0).toLowerCase()}${words.ring.slice(1)}`,
+      station: words.station,
+      unit,
+      limit,
+      others,
+      concession,
+      state: status.state,
+      reading: status.reading?.status === 'current' ? status.reading.reading : undefined,
+      inForce,
+      limitText:
+        inForce.state === 'inForce'
+          ? `${showBound(limit, unit)} ${unitWord(unit)}`
+          : inForce.state === 'none'
+            ? 'no limit'
+            : 'waits for a decision',
+      converted:
+        inForce.state === 'inForce'
+          ? `${showBound(limit, otherUnit(unit))} ${unitWord(otherUnit(unit))}`
+          : '',
+      decided: inForce.state === 'inForce' && inForce.decided,
+      sources: sourcesOf(job, inForce),
+      also: alsoSays(job, place, this.hand.partState(), inForce, unit),
+      history: record.readings.map((reading) => this.historyOf(reading, record)),
+      sealed: job.seal !== undefined,
+    };
+  });
+
+  private historyOf(reading: RecordedReading, record: ReturnType<typeof placeAt>) {
+    const roles = [
+      ...(asFound(record) === reading ? ['as found'] : []),
+      ...(asFitted(record) === reading && currentReading(record) !== reading ? ['as fitted'] : []),
+      ...(currentReading(record) === reading ? ['as left'] : []),
+    ];
+    return {
+      seq: reading.seq,
+      figure: shortReading(reading.reading, reading.instrument.unit),
+      role: roles.join(', '),
+      status: reading.status === 'current' ? stateWord(reading.verdict.verdict) : reading.status,
+      mark:
+        reading.status === 'current'
+          ? reading.verdict.verdict
+          : reading.status === 'spent'
+            ? ('spent' as const)
+            : reading.status === 'refined'
+              ? undefined
+              : ('void' as const),
+      struck: reading.status === 'spent',
+      twice: reading.status === 'void' || reading.status === 'corrected',
+      who: `${reading.by.name}, ${reading.instrument.id}`,
+      at: reading.at,
+      why: reading.ended?.why ?? '',
+    };
+  }
+}

@@ -1,0 +1,115 @@
+import { marginWords, stateWord, understoodWords, wordsOf } from '@oak-gate/contract';
+import {
+  bladeSizes,
+  judgePlace,
+  limitInForce,
+  problem,
+  readEntry,
+  showExact,
+  slipSuspects,
+} from '@oak-gate/core';
+import type {
+  Characteristic,
+  EntryFault,
+  Instrument,
+  JobState,
+  PartState,
+  Place,
+  PlaceStateWord,
+  Suspect,
+} from '@oak-gate/core';
+
+/** What the bar says while somebody types. */
+export interface Understanding {
+  readonly kind: 'empty' | 'wrong' | 'read';
+  readonly words: string;
+  readonly verdict: PlaceStateWord | undefined;
+  readonly verdictWords: string;
+  readonly asInches: boolean;
+  readonly suspects: readonly (Suspect & { readonly text: string })[];
+}
+const NOTHING: Understanding = {
+  kind: 'empty',
+  words: '',
+  verdict: undefined,
+  verdictWords: '',
+  asInches: false,
+  suspects: [],
+};
+
+const FAULT_CODES = {
+  empty: 'ENTRY_EMPTY',
+  notAReading: 'ENTRY_NOT_A_READING',
+  mixedUnits: 'ENTRY_MIXED_UNITS',
+  negative: 'ENTRY_NEGATIVE',
+  order: 'ENTRY_ORDER',
+} as const satisfies Record<EntryFault, string>;
+
+/** Reads the text as the record will read it, and judges it, before anything is written. */
+export function understand(
+  job: JobState,
+  place: Place,
+  characteristic: Characteristic,
+  instrument: Instrument,
+  partState: PartState,
+  text: string,
+): Understanding {
+  if (text.trim() === '') return NOTHING;
+  const blades = bladeSizes(instrument);
+  const entry = readEntry({
+    text,
+    unit: instrument.unit,
+    allowNegative: characteristic.allowNegative,
+    ...(blades === undefined ? {} : { blades }),
+  });
+  const suspects = suspectsOf(job, place, instrument, partState, text);
+  if (!entry.ok) {
+    const code = FAULT_CODES[entry.code];
+    const { what, next } = wordsOf(
+      problem(code, { place: '', text: text.length > 40 ? `${text.slice(0, 40)}…` : text }),
+    );
+    return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}` };
+  }
+  const fact = judgePlace(job, place, partState, entry.reading);
+  const notInSet = entry.notes.includes('notInSet');
+  const last = entry.notes.includes('lastBlade') ? ' It is the thickest blade of the set.' : '';
+  if (notInSet) {
+    const { what, next } = wordsOf(
+      problem('BLADE_NOT_IN_SET', { place: '', instrument: instrument.id, text }),
+    );
+    return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
+  }
+  const margin = marginWords(fact, entry.reading, instrument.unit);
+  return {
+    kind: 'read',
+    words: `${understoodWords(entry.reading, instrument.unit)}${entry.notes.includes('readAsInches') ? ', read as inches' : ''}.${last}`,
+    verdict: fact.verdict,
+    verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
+    asInches: entry.notes.includes('readAsInches'),
+    suspects,
+  };
+}
+
+/** Re-readings of the first number that would make sense where the typed one does not. */
+function suspectsOf(
+  job: JobState,
+  place: Place,
+  { unit }: Instrument,
+  partState: PartState,
+  text: string,
+): Understanding['suspects'] {
+  const number = /\d*[.,]?\d+|\d+[.,]?/.exec(text)?.[0];
+  const inForce = limitInForce(job, place, partState);
+  if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"]/i.test(text)) return [];
+  const { min, max } = inForce.limit;
+  if (min === undefined && max === undefined) return [];
+  const report = slipSuspects({
+    entered: number,
+    unit,
+    limit: { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) },
+  });
+  return report.suspects.map((suspect) => ({
+    ...suspect,
+    text: text.replace(number, showExact(suspect.value, unit)),
+  }));
+}

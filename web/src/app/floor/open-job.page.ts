@@ -1,0 +1,98 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { jobOpenedView, libraryView } from '@oak-gate/contract';
+import type { ModelSummary } from '@oak-gate/contract';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { newId } from '../state/new-id';
+import { FORM_IMPORTS } from '../ui/form-imports';
+import { ProblemNote } from '../ui/problem-note';
+
+interface JobDraft {
+  readonly number: string;
+  readonly model: string;
+  readonly serial: string;
+  readonly duty: string;
+  readonly reason: string;
+  readonly oversize: string;
+  readonly pistonMaterial: string;
+  readonly ringPartNumber: string;
+  readonly buildDate: string;
+  readonly hoursSinceNew: string;
+  readonly hoursSinceOverhaul: string;
+}
+const EMPTY: JobDraft = {
+  number: '',
+  model: '',
+  serial: '',
+  duty: '',
+  reason: '',
+  oversize: '',
+  pistonMaterial: '',
+  ringPartNumber: '',
+  buildDate: '',
+  hoursSinceNew: '',
+  hoursSinceOverhaul: '',
+};
+const textOrNull = (text: string): string | null => (text.trim() === '' ? null : text.trim());
+const numberOrNull = (text: string): number | null =>
+  text.trim() === '' ? null : Number(text.replace(',', '.'));
+
+/** Opens a job on an engine serial: who the engine is, why it came, and what it will be judged by. */
+@Component({
+  selector: 'app-open-job-page',
+  imports: [...FORM_IMPORTS, RouterLink, ProblemNote],
+  templateUrl: './open-job.page.html',
+  styleUrl: './open-job.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OpenJobPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  protected readonly models = signal<readonly ModelSummary[] | undefined>(undefined);
+  protected readonly draft = signal<JobDraft>(EMPTY);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly busy = signal(false);
+  private readonly commandId = newId();
+  protected readonly complete = computed(() => {
+    const { number, model, serial, duty } = this.draft();
+    return [number, model, serial, duty].every((text) => text.trim() !== '');
+  });
+
+  constructor() {
+    void this.look();
+  }
+  private async look(): Promise<void> {
+    const answer = await this.api.get('/api/library', libraryView);
+    if (answer.ok) this.models.set(answer.value.models);
+    else this.problem.set(answer.problem);
+  }
+  protected change(part: Partial<JobDraft>): void {
+    this.draft.update((draft) => ({ ...draft, ...part }));
+  }
+  protected async open(): Promise<void> {
+    const draft = this.draft();
+    this.busy.set(true);
+    const answer = await this.api.post(
+      '/api/jobs',
+      {
+        id: this.problem() === undefined ? this.commandId : newId(), // a changed form is another command
+        job: { number: draft.number.trim(), duty: draft.duty.trim(), reason: draft.reason.trim() },
+        engine: {
+          model: draft.model,
+          serial: draft.serial.trim(),
+          oversize: draft.oversize.trim(),
+          buildDate: textOrNull(draft.buildDate),
+          pistonMaterial: textOrNull(draft.pistonMaterial),
+          ringPartNumber: textOrNull(draft.ringPartNumber),
+          hoursSinceNew: numberOrNull(draft.hoursSinceNew),
+          hoursSinceOverhaul: numberOrNull(draft.hoursSinceOverhaul),
+        },
+      },
+      jobOpenedView,
+    );
+    this.busy.set(false);
+    if (answer.ok) await this.router.navigate(['/jobs', answer.value.jobId, 'arrival']);
+    else this.problem.set(answer.problem);
+  }
+}

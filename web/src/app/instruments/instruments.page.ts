@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { instrumentList, unitWord } from '@oak-gate/contract';
+import * as z from 'zod';
+import { isInDate } from '@oak-gate/core';
+import type { Instrument, LengthUnit } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { newId } from '../state/new-id';
+import { sessionFeature } from '../state/session.feature';
+import { Asker } from '../ui/asker';
+import { FORM_IMPORTS } from '../ui/form-imports';
+import { ProblemNote } from '../ui/problem-note';
+import { WhenPipe } from '../ui/when.pipe';
+import { readBlades } from './read-blades';
+
+interface InstrumentDraft {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'feeler' | 'sizeGauge';
+  readonly unit: LengthUnit;
+  readonly resolution: string;
+  readonly uncertainty: string;
+  readonly calibratedOn: string;
+  readonly dueOn: string;
+  readonly blades: string;
+}
+const EMPTY: InstrumentDraft = {
+  id: '',
+  name: '',
+  kind: 'feeler',
+  unit: 'thou',
+  resolution: '1',
+  uncertainty: '0',
+  calibratedOn: '',
+  dueOn: '',
+  blades: '',
+};
+
+/** The register: what is measured with, what it really has, and until when it may be used. */
+@Component({
+  selector: 'app-instruments-page',
+  imports: [...FORM_IMPORTS, ProblemNote, WhenPipe],
+  templateUrl: './instruments.page.html',
+  styleUrl: './instruments.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class InstrumentsPage {
+  private readonly api = inject(Api);
+  private readonly asker = inject(Asker);
+  private readonly view = inject(Store).selectSignal(sessionFeature.selectView);
+  protected readonly instruments = signal<readonly Instrument[] | undefined>(undefined);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly draft = signal<InstrumentDraft | undefined>(undefined);
+  protected readonly unitWord = unitWord;
+  protected readonly blades = computed(() => readBlades(this.draft()?.blades ?? ''));
+  protected readonly complete = computed(() => {
+    const draft = this.draft();
+    if (draft === undefined) return false;
+    const { id, name, resolution, uncertainty, calibratedOn, dueOn, kind } = draft;
+    return (
+      [id, name, resolution, uncertainty, calibratedOn, dueOn].every((text) => text.trim() !== '') &&
+      (kind !== 'feeler' || this.blades().length > 0)
+    );
+  });
+
+  constructor() {
+    void this.look();
+  }
+  private async look(): Promise<void> {
+    const answer = await this.api.get('/api/instruments', instrumentList);
+    if (answer.ok) this.instruments.set(answer.value);
+    else this.problem.set(answer.problem);
+  }
+  protected start(): void {
+    this.draft.set(EMPTY);
+    this.problem.set(undefined);
+  }
+  protected leave(): void {
+    this.draft.set(undefined);
+    this.problem.set(undefined);
+  }
+  protected change(part: Partial<InstrumentDraft>): void {
+    this.draft.update((draft) => (draft === undefined ? draft : { ...draft, ...part }));
+  }
+  protected inDate(instrument: Instrument): boolean {
+    return isInDate(instrument, (this.view()?.now ?? new Date().toISOString()).slice(0, 10));
+  }
+  protected bladeText({ blades }: Instrument): string {
+    return blades.map(({ text }) => text).join(' ');
+  }
+  protected async register(): Promise<void> {
+    const draft = this.draft();
+    if (draft === undefined) return;
+    const instrument = {
+      ...draft,
+      id: draft.id.trim(),
+      name: draft.name.trim(),
+      blades: draft.kind === 'feeler' ? this.blades() : [],
+    };
+    const answer = await this.api.post('/api/instruments', { id: newId(), instrument }, z.unknown());
+    this.problem.set(answer.ok ? undefined : answer.problem);
+    if (!answer.ok) return;
+    this.draft.set(undefined);
+    await this.look();
+  }
+  protected async checked({ id, name }: Instrument): Promise<void> {
+    await this.asker.ask({
+      title: `${name} ${id} was checked`,
+      fields: [
+        { key: 'calibratedOn', label: 'Checked on', kind: 'date' },
+        { key: 'dueOn', label: 'Due again on', kind: 'date' },
+        { key: 'certificate', label: 'Certificate', kind: 'line' },
+      ],
+      submit: 'Record the check',
+      act: async (values) => {
+        const answer = await this.api.post(
+          '/api/instruments/checks',
+          { id: newId(), instrument: id, ...values },
+          z.unknown(),
+        );
+        if (!answer.ok) return answer.problem;
+        await this.look();
+        return undefined;
+      },
+    });
+  }
+}

@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { instrumentList, unitWord } from '@oak-gate/contract';
+import { currentPin, isInDate, signatureOf } from '@oak-gate/core';
+import type { Instrument } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { jobFeature } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { Asker } from '../ui/asker';
+import { ProblemNote } from '../ui/problem-note';
+import { today } from '../ui/today';
+import { WhenPipe } from '../ui/when.pipe';
+import { GateSign } from './gate-sign';
+
+/** The Arrival gate: is it this engine, are these the documents, are the instruments in date. */
+@Component({
+  selector: 'app-arrival-page',
+  imports: [GateSign, ProblemNote, WhenPipe],
+  templateUrl: './arrival.page.html',
+  styleUrl: './arrival.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ArrivalPage {
+  private readonly store = inject(Store);
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  protected readonly job = this.store.selectSignal(jobFeature.selectJob);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  private readonly register = signal<readonly Instrument[]>([]);
+  protected readonly unitWord = unitWord;
+  protected readonly pin = computed(() => {
+    const job = this.job();
+    return job === undefined ? undefined : currentPin(job);
+  });
+  protected readonly shut = computed(() => {
+    const job = this.job();
+    return job !== undefined && job.seal === undefined && signatureOf(job, 'arrival') === undefined;
+  });
+  protected readonly sealed = computed(() => this.job()?.seal !== undefined);
+  protected readonly taken = computed(() =>
+    Object.values(this.job()?.instruments ?? {}).map((instrument) => ({
+      ...instrument,
+      late: !isInDate(instrument, today()),
+    })),
+  );
+  protected readonly toTake = computed(() =>
+    this.register().filter(({ id }) => !(id in (this.job()?.instruments ?? {}))),
+  );
+  protected readonly documentsChecked = computed(() => {
+    const checked = this.job()?.documentsChecked;
+    return checked?.pin === this.pin()?.pin ? checked : undefined;
+  });
+
+  constructor() {
+    void inject(Api)
+      .get('/api/instruments', instrumentList)
+      .then((answer) => {
+        if (answer.ok) this.register.set(answer.value);
+      });
+  }
+  protected async confirm(): Promise<void> {
+    await this.asker.ask({
+      title: 'Read the serial on the engine',
+      lines: ['A second person reads the plate and types what stands there, without looking at the job.'],
+      fields: [{ key: 'serial', label: 'Serial on the plate', kind: 'line' }],
+      submit: 'Confirm',
+      act: ({ serial }) => this.desk.ask({ type: 'confirmIdentity', serialSeen: serial ?? '' }),
+    });
+  }
+  protected async correctSerial(): Promise<void> {
+    await this.asker.ask({
+      title: 'Correct the serial',
+      lines: ['The old serial stays in the record. Identity and documents are asked for again.'],
+      fields: [
+        { key: 'serial', label: 'Right serial', kind: 'line', value: this.job()?.engine.serial ?? '' },
+        { key: 'reason', label: 'Reason', kind: 'text' },
+      ],
+      submit: 'Correct',
+      act: ({ serial, reason }) =>
+        this.desk.ask({ type: 'correctSerial', serial: serial ?? '', reason: reason ?? '' }),
+    });
+  }
+  protected async checkDocuments(): Promise<void> {
+    this.problem.set(await this.desk.ask({ type: 'checkDocuments' }));
+  }
+  protected async pinAgain(): Promise<void> {
+    await this.asker.ask({
+      title: 'Pin the limits again',
+      lines: [
+        'The job takes what is current in the library today. Every reading that counts is judged again.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Pin again',
+      act: ({ reason }) => this.desk.ask({ type: 'pinAgain', reason: reason ?? '' }),
+    });
+  }
+  protected async take(instrument: string): Promise<void> {
+    this.problem.set(await this.desk.ask({ type: 'takeInstrument', instrument }));
+  }
+}

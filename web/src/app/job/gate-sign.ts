@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { waitWords } from '@oak-gate/contract';
+import {
+  currentPin,
+  gateRule,
+  gatesBefore,
+  gateStatement,
+  gateWaits,
+  holdsOneOf,
+  signatureOf,
+} from '@oak-gate/core';
+import type { Stage, Wait } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { sessionFeature } from '../state/session.feature';
+import { Asker } from '../ui/asker';
+import { Gate } from '../ui/gate';
+import { today } from '../ui/today';
+import { WhenPipe } from '../ui/when.pipe';
+
+/** What a gate waits for, as links; the words that would be signed; the signature. */
+@Component({
+  selector: 'app-gate-sign',
+  imports: [RouterLink, Gate, WhenPipe],
+  templateUrl: './gate-sign.html',
+  styleUrl: './gate-sign.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class GateSign {
+  private readonly store = inject(Store);
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  readonly stage = input.required<Stage>();
+  private readonly job = this.store.selectSignal(jobFeature.selectJob);
+  private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
+
+  protected readonly view = computed(() => {
+    const job = this.job();
+    const gate = job === undefined ? undefined : gateRule(job, this.stage());
+    if (job === undefined || gate === undefined) return undefined;
+    const signature = signatureOf(job, gate.stage);
+    const before = gatesBefore(job, gate).filter(({ stage }) => signatureOf(job, stage) === undefined);
+    const waits = signature === undefined ? gateWaits(job, gate, today()) : [];
+    return {
+      jobId: job.id,
+      label: gate.label,
+      signature,
+      sealed: job.seal !== undefined,
+      stand:
+        signature !== undefined
+          ? ('passed' as const)
+          : waits.length + before.length === 0
+            ? ('ready' as const)
+            : ('shut' as const),
+      waits: waits.map((wait) => ({ words: waitWords(job, wait), ...linkOf(wait) })),
+      before: before.map(({ label }) => label),
+      signers: gate.signedBy.join(' or '),
+      mayTry: this.person() !== undefined && holdsOneOf(this.person()!, gate.signedBy),
+      voided: (job.signatures[gate.stage] ?? []).filter(({ voided }) => voided !== undefined),
+      unknownPin: currentPin(job) === undefined,
+    };
+  });
+
+  protected async sign(): Promise<void> {
+    const job = this.job();
+    const gate = job === undefined ? undefined : gateRule(job, this.stage());
+    const person = this.person();
+    if (job === undefined || gate === undefined || person === undefined) return;
+    const { digest, words } = gateStatement(job, gate);
+    await this.asker.ask({
+      title: `Sign the ${gate.label} gate as ${person.name}`,
+      lines: words,
+      asWords: true,
+      fields: [
+        { key: 'pin', label: 'PIN', kind: 'pin', hint: 'typed under these words, it is your signature' },
+      ],
+      submit: gate.stage === job.route.gates.at(-1)?.stage ? 'Sign and seal' : 'Sign',
+      act: ({ pin }) => this.desk.ask({ type: 'signGate', gate: gate.stage, digest, words }, pin ?? ''),
+    });
+  }
+  protected async reopen(): Promise<void> {
+    await this.asker.ask({
+      title: `Reopen the ${this.view()?.label ?? ''} gate`,
+      lines: ['This voids its signature and every later one. They stay readable in the record.'],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Reopen',
+      act: ({ reason }) => this.desk.ask({ type: 'reopenGate', gate: this.stage(), reason: reason ?? '' }),
+    });
+  }
+}
+
+function linkOf(wait: Wait): { readonly path: string; readonly place: string | undefined } {
+  switch (wait.kind) {
+    case 'place':
+      return { path: 'rings', place: wait.place };
+    case 'finding':
+      return 'place' in wait.finding
+        ? { path: 'rings', place: wait.finding.place }
+        : { path: 'gate/rings', place: undefined };
+    case 'gate':
+      return { path: wait.gate === 'rings' ? 'gate/rings' : wait.gate, place: undefined };
+    default:
+      return { path: 'arrival', place: undefined };
+  }
+}

@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { currentGate, gateStand, gateWaits } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature, JobActions } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { Gate } from '../ui/gate';
+import { ProblemNote } from '../ui/problem-note';
+import { today } from '../ui/today';
+import { middleCut } from '../ui/middle-cut';
+
+/** The engine strip and the gate line, on top of every screen of a job. */
+@Component({
+  selector: 'app-job-shell',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Gate, ProblemNote],
+  templateUrl: './job-shell.html',
+  styleUrl: './job-shell.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JobShell {
+  private readonly store = inject(Store);
+  readonly jobId = input.required<string>();
+  protected readonly job = this.store.selectSignal(jobFeature.selectJob);
+  protected readonly problem = this.store.selectSignal(jobFeature.selectProblem);
+  protected readonly waiting = this.store.selectSignal(jobFeature.selectWaiting);
+  protected readonly pending = this.store.selectSignal(jobFeature.selectPending);
+  protected readonly modelName = computed(() => middleCut(this.job()?.engine.modelName ?? '', 34));
+
+  protected readonly gates = computed(() => {
+    const job = this.job();
+    if (job === undefined) return [];
+    const on = today();
+    const here = currentGate(job)?.stage;
+    return job.route.gates.map((gate) => {
+      const stand = gateStand(job, gate, on);
+      const waits = gate.stage === here ? gateWaits(job, gate, on) : [];
+      const words =
+        gate.stage !== here
+          ? ''
+          : waits.length === 0
+            ? 'ready to sign'
+            : waits.every(({ kind }) => kind === 'place')
+              ? `${waits.length} places open`
+              : `waits for ${waits.length}`;
+      return {
+        stage: gate.stage,
+        label: gate.label,
+        stand,
+        words,
+        here: gate.stage === here,
+        path: gate.sheets.length > 0 ? 'rings' : gate.stage,
+      };
+    });
+  });
+  protected readonly instruments = computed(() => Object.values(this.job()?.instruments ?? {}));
+
+  constructor() {
+    const desk = inject(JobDesk);
+    let resumed = '';
+    effect(() => {
+      this.store.dispatch(JobActions.open({ jobId: this.jobId() }));
+    });
+    effect(() => {
+      const id = this.jobId();
+      if (this.job()?.id === id && resumed !== id) {
+        resumed = id;
+        desk.resume(id);
+      }
+    });
+  }
+}

@@ -1,0 +1,32 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { currentPin } from '@oak-gate/core';
+import { jobFeature } from '../state/job.feature';
+import { Sheet } from '../ui/sheet';
+import { WhenPipe } from '../ui/when.pipe';
+import { FindingList } from './finding-list';
+import { GateSign } from './gate-sign';
+
+/** The record as the releaser reads it: the chart, what was decided, who signed, the seal. */
+@Component({
+  selector: 'app-record-page',
+  imports: [FindingList, GateSign, Sheet, WhenPipe],
+  templateUrl: './record.page.html',
+  styleUrl: './record.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RecordPage {
+  protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  protected readonly pin = computed(() => {
+    const job = this.job();
+    return job === undefined ? undefined : currentPin(job);
+  });
+  protected readonly signed = computed(() => {
+    const job = this.job();
+    return job === undefined
+      ? []
+      : job.route.gates.flatMap(({ stage, label }) =>
+          (job.signatures[stage] ?? []).map((signature) => ({ ...signature, label })),
+        );
+  });
+}

@@ -1,0 +1,41 @@
+import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import type { Role } from '@oak-gate/core';
+import { FORM_IMPORTS } from '../ui/form-imports';
+import { ALL_ROLES, ROLE_HINTS } from './role-words';
+
+export interface PersonDraft {
+  readonly name: string;
+  readonly roles: readonly Role[];
+  readonly authorisation: string;
+  readonly pin: string;
+}
+export const NEW_PERSON: PersonDraft = { name: '', roles: ['technician'], authorisation: '', pin: '' };
+export const personBody = ({ name, roles, authorisation }: PersonDraft) => ({
+  name: name.trim(),
+  roles,
+  authorisation: authorisation.trim() === '' ? null : authorisation.trim(),
+});
+export const isPersonComplete = ({ name, roles, pin }: PersonDraft): boolean =>
+  name.trim() !== '' && roles.length > 0 && /^\d{4,12}$/.test(pin);
+
+/** Name, roles, authorisation and PIN of a person. */
+@Component({
+  selector: 'app-person-form',
+  imports: [...FORM_IMPORTS],
+  templateUrl: './person-form.html',
+  styleUrl: './person-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PersonForm {
+  readonly draft = model.required<PersonDraft>();
+  protected readonly roles = ALL_ROLES;
+  protected readonly hints = ROLE_HINTS;
+
+  protected change(part: Partial<PersonDraft>): void {
+    this.draft.update((draft) => ({ ...draft, ...part }));
+  }
+  protected toggle(role: Role, held: boolean): void {
+    const others = this.draft().roles.filter((each) => each !== role);
+    this.change({ roles: held ? [...others, role] : others });
+  }
+}

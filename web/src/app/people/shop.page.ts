@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import * as z from 'zod';
+import type { PersonView } from '@oak-gate/contract';
+import { Store } from '@ngrx/store';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { newId } from '../state/new-id';
+import { SessionActions, sessionFeature } from '../state/session.feature';
+import { Asker } from '../ui/asker';
+import { FORM_IMPORTS } from '../ui/form-imports';
+import { ProblemNote } from '../ui/problem-note';
+import { isPersonComplete, NEW_PERSON, personBody, PersonForm } from './person-form';
+import type { PersonDraft } from './person-form';
+
+/** The shop and its people. */
+@Component({
+  selector: 'app-shop-page',
+  imports: [...FORM_IMPORTS, PersonForm, ProblemNote],
+  templateUrl: './shop.page.html',
+  styleUrl: './shop.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ShopPage {
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly asker = inject(Asker);
+  protected readonly view = this.store.selectSignal(sessionFeature.selectView);
+  protected readonly isManager = computed(() => this.view()?.person?.roles.includes('manager') === true);
+  protected readonly adding = signal(false);
+  protected readonly draft = signal<PersonDraft>(NEW_PERSON);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly complete = computed(() => isPersonComplete(this.draft()));
+
+  protected async add(): Promise<void> {
+    const draft = this.draft();
+    const answer = await this.api.post(
+      '/api/people',
+      { id: newId(), person: personBody(draft), pin: draft.pin },
+      z.unknown(),
+    );
+    this.problem.set(answer.ok ? undefined : answer.problem);
+    if (!answer.ok) return;
+    this.draft.set(NEW_PERSON);
+    this.adding.set(false);
+    this.store.dispatch(SessionActions.ask());
+  }
+
+  protected async newPin(person: PersonView): Promise<void> {
+    await this.change(person, person.active, `A new PIN for ${person.name}`, 'Set the PIN', true);
+  }
+  protected async toggle(person: PersonView): Promise<void> {
+    const leaving = person.active;
+    await this.change(
+      person,
+      !leaving,
+      leaving ? `${person.name} leaves the shop` : `${person.name} comes back`,
+      leaving ? 'Take off the list' : 'Put on the list',
+      false,
+    );
+  }
+  private async change(
+    { id, name, roles, authorisation }: PersonView,
+    active: boolean,
+    title: string,
+    submit: string,
+    asksPin: boolean,
+  ): Promise<void> {
+    await this.asker.ask({
+      title,
+      lines: asksPin ? [] : ['What this person signed stays in every record.'],
+      fields: asksPin ? [{ key: 'pin', label: 'New PIN, 4 to 12 digits', kind: 'pin' }] : [],
+      submit,
+      act: async ({ pin }) => {
+        const body = {
+          id: newId(),
+          person: { id, name, roles, authorisation },
+          active,
+          ...(asksPin ? { pin } : {}),
+        };
+        const answer = await this.api.post('/api/people/change', body, z.unknown());
+        if (!answer.ok) return answer.problem;
+        this.store.dispatch(SessionActions.ask());
+        return undefined;
+      },
+    });
+  }
+  protected async signOut(): Promise<void> {
+    this.store.dispatch(SessionActions.signOut());
+    await this.router.navigateByUrl('/sign-in');
+  }
+}

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { actor } from '@oak-gate/contract';
+import * as z from 'zod';
+import { Store } from '@ngrx/store';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { SessionActions, sessionFeature } from '../state/session.feature';
+import { FORM_IMPORTS } from '../ui/form-imports';
+import { ProblemNote } from '../ui/problem-note';
+
+const signedIn = z.object({ person: actor });
+
+/** Who is here: a name to tap, a PIN. */
+@Component({
+  selector: 'app-sign-in-page',
+  imports: [...FORM_IMPORTS, ProblemNote],
+  templateUrl: './sign-in.page.html',
+  styleUrl: './door.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SignInPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly store = inject(Store);
+  /** Where the person wanted to go. */
+  readonly back = input<string>();
+  protected readonly session = this.store.selectSignal(sessionFeature.selectSessionState);
+  protected readonly people = this.store.selectSignal(sessionFeature.selectPeople);
+  protected readonly person = signal<string | undefined>(undefined);
+  protected readonly pin = signal('');
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly busy = signal(false);
+  protected readonly shown = computed(() => this.problem() ?? this.session().problem);
+
+  constructor() {
+    if (this.session().status !== 'known') this.store.dispatch(SessionActions.ask());
+  }
+  protected initials(name: string): string {
+    return name
+      .split(/\s+/)
+      .map((part) => part.charAt(0))
+      .slice(0, 2)
+      .join('');
+  }
+  protected choose(id: string): void {
+    this.person.set(id);
+    this.problem.set(undefined);
+    queueMicrotask(() => document.querySelector<HTMLInputElement>('input[name=pin]')?.focus());
+  }
+  protected async signIn(): Promise<void> {
+    const person = this.person();
+    if (person === undefined || this.pin() === '' || this.busy()) return;
+    this.busy.set(true);
+    const answer = await this.api.post('/api/session', { person, pin: this.pin() }, signedIn);
+    this.busy.set(false);
+    this.pin.set('');
+    if (!answer.ok) {
+      this.problem.set(answer.problem);
+      return;
+    }
+    this.store.dispatch(SessionActions.handsChanged({ person: answer.value.person }));
+    const back = this.back();
+    await this.router.navigateByUrl(
+      back?.startsWith('/') === true && !back.startsWith('//') ? back : '/floor',
+    );
+  }
+}

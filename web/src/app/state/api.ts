@@ -1,0 +1,72 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { problemDetails } from '@oak-gate/contract';
+import type { ProblemDetails } from '@oak-gate/contract';
+import type * as z from 'zod';
+import { firstValueFrom } from 'rxjs';
+
+/** A refusal as the screen shows it, or that the server could not be reached. */
+export type ApiProblem = Pick<ProblemDetails, 'code' | 'title' | 'where' | 'next' | 'errors'>;
+export type Answer<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ApiProblem };
+
+export const UNREACHABLE: ApiProblem = {
+  code: 'UNREACHABLE',
+  title: 'The server cannot be reached',
+  where: 'this tablet’s connection',
+  next: 'What you did is kept here and sent when it is back.',
+};
+const NOT_UNDERSTOOD: ApiProblem = {
+  code: 'NOT_UNDERSTOOD',
+  title: 'The server answered something that this page does not understand',
+  where: 'this page',
+  next: 'Reload the page: it may be older than the server.',
+};
+
+/** The way to the server. Everything that comes in is checked by its schema before anybody sees it. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  get<T extends z.ZodType>(path: string, schema: T): Promise<Answer<z.output<T>>> {
+    return this.ask(schema, () => firstValueFrom(this.http.get(path)));
+  }
+  post<T extends z.ZodType>(path: string, body: unknown, schema: T): Promise<Answer<z.output<T>>> {
+    return this.ask(schema, () => firstValueFrom(this.http.post(path, body)));
+  }
+  upload<T extends z.ZodType>(path: string, file: Blob, schema: T): Promise<Answer<z.output<T>>> {
+    const headers = { 'content-type': 'text/csv' };
+    return this.ask(schema, () => firstValueFrom(this.http.post(path, file, { headers })));
+  }
+  delete<T extends z.ZodType>(path: string, schema: T): Promise<Answer<z.output<T>>> {
+    return this.ask(schema, () => firstValueFrom(this.http.delete(path)));
+  }
+
+  private async ask<T extends z.ZodType>(
+    schema: T,
+    request: () => Promise<unknown>,
+  ): Promise<Answer<z.output<T>>> {
+    try {
+      const parsed = schema.safeParse(await request());
+      return parsed.success ? { ok: true, value: parsed.data } : { ok: false, problem: NOT_UNDERSTOOD };
+    } catch (error) {
+      return { ok: false, problem: problemOf(error) };
+    }
+  }
+}
+
+function problemOf(error: unknown): ApiProblem {
+  if (!(error instanceof HttpErrorResponse)) throw error;
+  if (error.status === 0 || error.status >= 502) return UNREACHABLE;
+  const parsed = problemDetails.safeParse(
+    typeof error.error === 'string' ? parseJson(error.error) : error.error,
+  );
+  return parsed.success ? parsed.data : NOT_UNDERSTOOD;
+}
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}

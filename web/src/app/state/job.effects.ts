@@ -1,0 +1,113 @@
+import { inject } from '@angular/core';
+import { ledgerEntries } from '@oak-gate/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  concatMap,
+  from,
+  fromEvent,
+  map,
+  merge,
+  Observable,
+  of,
+  switchMap,
+  takeUntil,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
+import type { Action } from '@ngrx/store';
+import { Api } from './api';
+import type { ApiProblem } from './api';
+import { jobFeature, JobActions } from './job.feature';
+import type { Pending } from './job.feature';
+import { Outbox } from './outbox';
+
+const RETRY_MS = 2000;
+
+export const tellJob = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+    actions.pipe(
+      ofType(JobActions.open, JobActions.gap),
+      withLatestFrom(store.select(jobFeature.selectJobId)),
+      switchMap(([, jobId]) =>
+        from(api.get(`/api/jobs/${jobId}/entries`, ledgerEntries)).pipe(
+          map((answer) =>
+            answer.ok && jobId !== undefined
+              ? JobActions.told({ jobId, entries: answer.value.entries })
+              : JobActions.failed({ problem: answer.ok ? NOT_OPEN : answer.problem }),
+          ),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+const NOT_OPEN: ApiProblem = {
+  code: 'NOT_OPEN',
+  title: 'No job is open',
+  where: 'this page',
+  next: 'Choose one on the Floor.',
+};
+
+/** Commands go one after another, so that each is decided on what the one before it left. */
+export const sendCommands = createEffect(
+  (actions = inject(Actions), api = inject(Api), outbox = inject(Outbox), store = inject(Store)) =>
+    actions.pipe(
+      ofType(JobActions.send),
+      withLatestFrom(store.select(jobFeature.selectJobId)),
+      concatMap(([{ pending }, jobId]) =>
+        deliver(api, jobId ?? '', pending).pipe(
+          map((action) => {
+            if (action.type !== JobActions.stillWaiting.type) outbox.take(pending.id);
+            return action;
+          }),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Sends until the server has answered; a command has its own id, so sending it twice does it once. */
+function deliver(api: Api, jobId: string, { id, command }: Pending): Observable<Action> {
+  return from(api.post(`/api/jobs/${jobId}/commands`, { id, command }, ledgerEntries)).pipe(
+    switchMap((answer): Observable<Action> => {
+      if (answer.ok) return of(JobActions.accepted({ id, entries: answer.value.entries }));
+      const { problem } = answer;
+      if (problem.code !== 'UNREACHABLE') return of(JobActions.refused({ id, command, problem }));
+      const again = timer(RETRY_MS).pipe(
+        switchMap(() => deliver(api, jobId, { id, command, foreseen: [], waiting: true })),
+      );
+      return merge(of(JobActions.stillWaiting({ id })), again);
+    }),
+  );
+}
+
+/** What other tablets write. */
+export const hearOthers = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(JobActions.told),
+      switchMap(({ jobId }) =>
+        listen(jobId).pipe(
+          takeUntil(actions.pipe(ofType(JobActions.close, JobActions.open, JobActions.told))),
+        ),
+      ),
+      withLatestFrom(store.select(jobFeature.selectConfirmed)),
+      map(([entries, confirmed]) =>
+        (entries[0]?.entry.seq ?? 0) <= (confirmed?.seq ?? 0) + 1
+          ? JobActions.heard({ entries })
+          : JobActions.gap(),
+      ),
+    ),
+  { functional: true },
+);
+
+function listen(jobId: string) {
+  return new Observable<MessageEvent<string>>((subscriber) => {
+    const source = new EventSource(`/api/jobs/${jobId}/stream`);
+    const heard = fromEvent<MessageEvent<string>>(source, 'message').subscribe(subscriber);
+    return () => {
+      heard.unsubscribe();
+      source.close();
+    };
+  }).pipe(map(({ data }) => ledgerEntries.parse(JSON.parse(data)).entries));
+}

@@ -1,0 +1,31 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { CanActivateFn } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { filter, firstValueFrom } from 'rxjs';
+import { SessionActions, sessionFeature } from './session.feature';
+
+/** Waits until it is known who is here; then the shop's first run, the sign-in page, or where one wanted to go. */
+export const signedIn: CanActivateFn = async (_route, { url }) => {
+  const store = inject(Store);
+  const router = inject(Router);
+  const state = await known(store);
+  if (state.view === undefined) return router.createUrlTree(['/sign-in']);
+  if (state.view.shop === null) return router.createUrlTree(['/set-up']);
+  return state.view.person !== null || router.createUrlTree(['/sign-in'], { queryParams: { back: url } });
+};
+
+/** The first-run page is for an empty data folder only. */
+export const notSetUp: CanActivateFn = async () => {
+  const router = inject(Router);
+  const { view } = await known(inject(Store));
+  return view?.shop === null || router.createUrlTree(['/floor']);
+};
+
+async function known(store: Store) {
+  const now = await firstValueFrom(store.select(sessionFeature.selectSessionState));
+  if (now.status !== 'known') store.dispatch(SessionActions.ask());
+  return firstValueFrom(
+    store.select(sessionFeature.selectSessionState).pipe(filter(({ status }) => status !== 'unknown')),
+  );
+}

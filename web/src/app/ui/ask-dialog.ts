@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import type { ApiProblem } from '../state/api';
+import { ProblemNote } from './problem-note';
+
+export interface AskField {
+  readonly key: string;
+  readonly label: string;
+  readonly kind: 'line' | 'text' | 'choice' | 'date' | 'pin';
+  readonly optional?: boolean;
+  readonly value?: string;
+  readonly options?: readonly { readonly value: string; readonly label: string }[];
+  readonly hint?: string;
+}
+export interface Ask {
+  readonly title: string;
+  /** The words that are signed, or what the person should know before answering. */
+  readonly lines?: readonly string[];
+  readonly asWords?: boolean;
+  readonly fields: readonly AskField[];
+  readonly submit: string;
+  /** Does it; a problem keeps the dialog open with everything that was typed. */
+  readonly act: (
+    values: Readonly<Record<string, string>>,
+  ) => Promise<ApiProblem | undefined> | ApiProblem | undefined;
+}
+
+/** Asks for what an act needs: a reason, a choice, a PIN. The words stand above what is typed. */
+@Component({
+  selector: 'app-ask-dialog',
+  imports: [FormsModule, MatDialogModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemNote],
+  templateUrl: './ask-dialog.html',
+  styleUrl: './ask-dialog.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AskDialog {
+  protected readonly ask = inject<Ask>(MAT_DIALOG_DATA);
+  private readonly dialog = inject<MatDialogRef<AskDialog, boolean>>(MatDialogRef);
+  protected readonly values = signal<Readonly<Record<string, string>>>(
+    Object.fromEntries(
+      this.ask.fields.map(({ key, value, options }) => [key, value ?? options?.[0]?.value ?? '']),
+    ),
+  );
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly complete = computed(() =>
+    this.ask.fields.every(
+      ({ key, optional }) => optional === true || (this.values()[key] ?? '').trim() !== '',
+    ),
+  );
+
+  protected set(key: string, value: string): void {
+    this.values.update((values) => ({ ...values, [key]: value }));
+  }
+  protected async submit(): Promise<void> {
+    if (!this.complete() || this.busy()) return;
+    this.busy.set(true);
+    const problem = await this.ask.act(this.values());
+    this.busy.set(false);
+    this.problem.set(problem);
+    if (problem === undefined) this.dialog.close(true);
+  }
+}

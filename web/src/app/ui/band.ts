@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { boundText } from '@oak-gate/contract';
+import { intervalOf } from '@oak-gate/core';
+import type { LengthUnit, Limit, PlaceStateWord, Reading } from '@oak-gate/core';
+import { bandScale } from './band-scale';
+
+const WIDTH = 284;
+const LABEL_ROOM = 76;
+
+/** A limit as a strip with the reading on it, and the set's other readings faint behind. */
+@Component({
+  selector: 'app-band',
+  template: `
+    <svg [attr.viewBox]="'0 0 ' + width + ' 62'" role="img" [attr.aria-label]="label()">
+      <rect class="strip" x="0" y="10" [attr.width]="width" height="22" />
+      <rect
+        class="allowed"
+        [attr.x]="view().left"
+        y="10"
+        [attr.width]="view().right - view().left"
+        height="22"
+      />
+      @for (other of view().others; track $index) {
+        <rect class="other" [attr.x]="other.x" y="14" [attr.width]="other.width" height="14" />
+      }
+      @for (bound of view().bounds; track bound.name) {
+        <line class="bound" [attr.x1]="bound.x" [attr.x2]="bound.x" y1="3" y2="38" />
+        <text [attr.x]="bound.textX" y="54" [attr.text-anchor]="bound.anchor">{{ bound.text }}</text>
+      }
+      @if (view().reading; as reading) {
+        <g [class]="'now s-' + state()">
+          <rect [attr.x]="reading.x" y="10" [attr.width]="reading.width" height="22" />
+          @if (reading.open) {
+            <path [attr.d]="'M' + (reading.x + reading.width) + ' 10l10 11-10 11z'" />
+          }
+          @if (state() === 'tight') {
+            <path [attr.d]="'M' + (reading.x - 2) + ' 12v18l-11-9z'" />
+          }
+          @if (state() === 'loose') {
+            <path [attr.d]="'M' + (reading.x + reading.width + 2) + ' 12v18l11-9z'" />
+          }
+        </g>
+      }
+    </svg>
+  `,
+  styleUrl: './band.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Band {
+  readonly limit = input.required<Limit>();
+  readonly unit = input.required<LengthUnit>();
+  readonly reading = input<Reading>();
+  readonly others = input<readonly Reading[]>([]);
+  readonly state = input<PlaceStateWord>('notTaken');
+  protected readonly width = WIDTH;
+
+  protected readonly view = computed(() => {
+    const limit = this.limit();
+    const reading = this.reading();
+    const readings = [...this.others(), ...(reading === undefined ? [] : [reading])];
+    const { x, to } = bandScale(limit, readings, WIDTH);
+    const span = (each: Reading) => {
+      const { lo, hi } = intervalOf(each);
+      const open = hi === Infinity;
+      const left = x(lo);
+      return { x: left, width: Math.max(3, (open ? Math.min(x(lo * 1.06), x(to)) : x(hi)) - left), open };
+    };
+    const min = limit.min ?? limit.serviceMin;
+    const max = limit.max ?? limit.serviceMax;
+    const bound = (name: 'min' | 'max', value: number, text: string) => {
+      const at = x(value);
+      const crowded = name === 'min' ? at < LABEL_ROOM : at > WIDTH - LABEL_ROOM;
+      const anchor = (name === 'min') !== crowded ? 'end' : 'start';
+      return { name, x: at, text: `${text} ${name}`, anchor, textX: anchor === 'end' ? at + 4 : at - 4 };
+    };
+    return {
+      left: min === undefined ? 0 : x(min),
+      right: max === undefined ? WIDTH : x(max),
+      bounds: [
+        ...(min === undefined ? [] : [bound('min', min, boundText(min, this.unit(), 'up'))]),
+        ...(max === undefined ? [] : [bound('max', max, boundText(max, this.unit(), 'down'))]),
+      ],
+      others: this.others().map(span),
+      reading: reading === undefined ? undefined : span(reading),
+    };
+  });
+  protected readonly label = computed(
+    () =>
+      `Band: ${
+        this.view()
+          .bounds.map(({ text }) => text)
+          .join(', ') || 'no limit'
+      }`,
+  );
+}

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { stateWord } from '@oak-gate/contract';
+import type { JobState, PlaceKey, PlaceStateWord } from '@oak-gate/core';
+import { parsePlaceKey } from '@oak-gate/core';
+import { Mark } from './mark';
+import { PLAN_WIDTH, planView } from './plan-view';
+
+const ORDER: readonly PlaceStateWord[] = [
+  'in',
+  'serviceable',
+  'tight',
+  'loose',
+  'notProven',
+  'noLimit',
+  'withheld',
+  'contested',
+  'spent',
+  'void',
+  'deferred',
+  'declaredNotApplicable',
+  'notApplicable',
+  'notTaken',
+];
+
+/** The engine seen from above: navigator, and picture of the verdicts. */
+@Component({
+  selector: 'app-engine-plan',
+  imports: [Mark],
+  templateUrl: './engine-plan.html',
+  styleUrl: './engine-plan.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EnginePlan {
+  readonly job = input.required<JobState>();
+  readonly selected = input<PlaceKey>();
+  readonly chosen = output<PlaceKey>();
+  protected readonly width = PLAN_WIDTH;
+  protected readonly plan = computed(() => planView(this.job()));
+  protected readonly cylinder = computed(() => parsePlaceKey(this.selected() ?? '')?.at.cylinder);
+  protected readonly legend = computed(() => {
+    const states = (this.plan()?.cylinders ?? []).flatMap(({ marks }) => marks.map(({ status }) => status));
+    return ORDER.map((state) => ({
+      state,
+      word: stateWord(state),
+      count: states.filter((status) => status.state === state).length,
+    })).filter(({ count }) => count > 0);
+  });
+  /** A tap on a cylinder goes to its first open place. */
+  protected choose(id: string): void {
+    const marks = this.plan()?.cylinders.find((each) => each.id === id)?.marks ?? [];
+    const place = marks.find(({ status }) => !status.accepted) ?? marks[0];
+    if (place !== undefined) this.chosen.emit(place.status.key);
+  }
+}

@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { stateWord } from '@oak-gate/contract';
+import type { PlaceStateWord } from '@oak-gate/core';
+
+/** Each state's shape: it tells the states apart without colour. Drawn on a field of 20 by 20. */
+export const MARK_SHAPES: Readonly<Record<PlaceStateWord, string>> = {
+  in: 'M10 3a7 7 0 1 1 0 14a7 7 0 1 1 0-14z',
+  serviceable: 'M10 3a7 7 0 0 0 0 14zM10 3.9a6.1 6.1 0 0 1 0 12.2',
+  tight: 'M16.5 2.5v15L3 10z',
+  loose: 'M3.5 2.5v15L17 10z',
+  notProven: 'M10 2.5l7.5 7.5-7.5 7.5L2.5 10z',
+  noLimit: 'M10 3.5a6.5 6.5 0 1 1 0 13a6.5 6.5 0 1 1 0-13zM3.5 10h13',
+  withheld: 'M10 3.5a6.5 6.5 0 1 1 0 13a6.5 6.5 0 1 1 0-13zM10 6v5M10 13.2v1',
+  notTaken: 'M10 7a3 3 0 1 1 0 6a3 3 0 1 1 0-6z',
+  spent: 'M3 10h14',
+  void: 'M3 8h14M3 12h14',
+  contested: 'M8 3a7 7 0 0 0 0 14zM12 3a7 7 0 0 1 0 14z',
+  deferred: 'M7 5v10M13 5v10',
+  notApplicable: 'M4.5 10h11',
+  declaredNotApplicable: 'M4.5 10h4M11.5 10h4',
+};
+const FILLED: readonly PlaceStateWord[] = ['in', 'serviceable', 'tight', 'loose', 'contested'];
+
+/** The mark of a place's state, with its word for those who do not see it. */
+@Component({
+  selector: 'app-mark',
+  template: `
+    <svg
+      viewBox="0 0 20 20"
+      role="img"
+      [attr.aria-label]="word()"
+      [attr.width]="size()"
+      [attr.height]="size()"
+      [class]="'s-' + state()"
+    >
+      @if (conceded()) {
+        <rect x="1" y="1" width="18" height="18" rx="1" class="box" />
+      }
+      <path
+        [attr.d]="shape()"
+        [class.filled]="filled()"
+        [attr.transform]="conceded() ? 'translate(4 4) scale(.6)' : null"
+      />
+      @if (pending()) {
+        <circle cx="10" cy="10" r="9" class="pending" />
+      }
+    </svg>
+  `,
+  styleUrl: './mark.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Mark {
+  readonly state = input.required<PlaceStateWord>();
+  readonly size = input(16);
+  readonly conceded = input(false);
+  readonly pending = input(false);
+  protected readonly shape = computed(() => MARK_SHAPES[this.state()]);
+  protected readonly filled = computed(() => FILLED.includes(this.state()));
+  protected readonly word = computed(
+    () =>
+      `${stateWord(this.state())}${this.conceded() ? ', conceded' : ''}${this.pending() ? ', not on disk yet' : ''}`,
+  );
+}

@@ -1,0 +1,82 @@
+import { currentPin, placeStatus, sheetPlaces } from '@oak-gate/core';
+import type { JobState, PlaceStatus } from '@oak-gate/core';
+
+export interface PlanCylinder {
+  readonly id: string;
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly marks: readonly { readonly status: PlaceStatus; readonly x: number; readonly y: number }[];
+  /** What to be read for the whole cylinder. */
+  readonly words: string;
+}
+export interface PlanView {
+  readonly height: number;
+  readonly crank: { readonly x: number; readonly width: number };
+  readonly frontLabel: string;
+  readonly cylinders: readonly PlanCylinder[];
+}
+
+export const PLAN_WIDTH = 212;
+const CRANK = 28;
+const MARK_STEP_X = 29;
+const MARK_STEP_Y = 25;
+const HEAD = 26;
+const GAP = 12;
+
+/** The engine from above: cylinders at their banks, one mark for each place, in the order of the sheet. */
+export function planView(job: JobState): PlanView | undefined {
+  const layout = currentPin(job)?.model.layout;
+  if (layout === undefined) return undefined;
+  const single = layout.banks.length === 1;
+  const places = sheetPlaces(job).map((place) => placeStatus(job, place));
+  const lines = marksOf(places.filter(({ place }) => place.at.cylinder === layout.cylinders[0]?.id));
+  const height = HEAD + lines.length * MARK_STEP_Y;
+  const pitch = height + GAP;
+  const width = single ? 120 : (PLAN_WIDTH - CRANK - 8) / 2;
+  const firstRow = Math.min(...layout.cylinders.map(({ row }) => row));
+  const lastRow = Math.max(...layout.cylinders.map(({ row }) => row));
+
+  const cylinders = layout.cylinders.map(({ id, label, bank, row }): PlanCylinder => {
+    const side = layout.banks.find((each) => each.id === bank)?.side ?? 'middle';
+    const x = single ? (PLAN_WIDTH - width) / 2 : side === 'right' ? PLAN_WIDTH - width : 0;
+    const y = 20 + ((row - firstRow) / 4) * pitch;
+    const own = places.filter(({ place }) => place.at.cylinder === id);
+    const marks = marksOf(own).flatMap((line, lineIndex) =>
+      line.map((status, column) => ({
+        status,
+        x: x + width / 2 + (column - (line.length - 1) / 2) * MARK_STEP_X - 9,
+        y: y + HEAD + lineIndex * MARK_STEP_Y - 4,
+      })),
+    );
+    const done = own.filter(({ accepted }) => accepted).length;
+    return {
+      id,
+      label,
+      x,
+      y,
+      width,
+      height,
+      marks,
+      words: `${label}: ${done} of ${own.length} places accepted`,
+    };
+  });
+  return {
+    height: 20 + ((lastRow - firstRow) / 4) * pitch + height + 14,
+    crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
+    frontLabel: layout.frontLabel,
+    cylinders,
+  };
+}
+
+/** The marks of one cylinder: a line for each ring, a mark for each station; single-station rings share lines by groove. */
+function marksOf(statuses: readonly PlaceStatus[]): readonly (readonly PlaceStatus[])[] {
+  const lines = new Map<string, PlaceStatus[]>();
+  for (const status of statuses) {
+    const groove = status.place.at.groove ?? '';
+    lines.set(groove, [...(lines.get(groove) ?? []), status]);
+  }
+  return [...lines.values()];
+}

@@ -1,0 +1,39 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { unitWord } from '@oak-gate/contract';
+import { NM_PER } from '@oak-gate/core';
+import type { JobState, LengthUnit, PlaceKey } from '@oak-gate/core';
+import { Mark } from './mark';
+import { sheetView } from './sheet-view';
+
+/** The clipboard chart. A click or a tap on a place puts the hand there. */
+@Component({
+  selector: 'app-sheet',
+  imports: [Mark],
+  templateUrl: './sheet.html',
+  styleUrl: './sheet.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Sheet {
+  readonly job = input.required<JobState>();
+  readonly selected = input<PlaceKey>();
+  readonly pending = input<readonly PlaceKey[]>([]);
+  /** Only to read: nothing can be chosen. */
+  readonly quiet = input(false);
+  readonly chosen = output<PlaceKey>();
+
+  protected readonly unit = computed<LengthUnit>(
+    () => Object.values(this.job().instruments)[0]?.unit ?? 'mm',
+  );
+  protected readonly view = computed(() => sheetView(this.job(), this.unit()));
+  protected readonly unitWords = computed(() => {
+    const unit = this.unit();
+    return unit === 'thou'
+      ? 'thou (0.001 in)'
+      : unit === 'mm'
+        ? 'mm'
+        : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
+  });
+  protected choose(key: PlaceKey): void {
+    if (!this.quiet()) this.chosen.emit(key);
+  }
+}
