@@ -13,7 +13,7 @@ export * from './record/digest';
 export * from './record/chain-hash';
 export * from './record/verify-chain';
 export * from './record/envelope';
-export * from './people/actor';
+export * from './kernel/actor';
 export * from './people/second-person';
 export * from './people/people-ledger';
 export * from './engines/layout';

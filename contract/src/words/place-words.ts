@@ -6,17 +6,25 @@ export interface PlaceWords {
   readonly cylinder: string;
   readonly ring: string;
   readonly station: string;
+  readonly shortStation: string;
   /** "Cylinder 3, top compression ring, top of ring travel". */
   readonly whole: string;
 }
 
 const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
+const SHORT_DATUM = { deck: 'from deck', skirtEnd: 'from skirt', flange: 'from flange' } as const;
 const UNIT_WORDS = { thou: 'thou', in: 'in', mm: 'mm', um: 'µm' } as const;
 
 export const unitWord = (unit: keyof typeof UNIT_WORDS): string => UNIT_WORDS[unit];
 export const stationWords = ({ label, distance, datum }: Station): string => {
   const depth = `${distance.text} ${unitWord(distance.unit)} ${DATUM[datum]}`;
   return label === '' || label === depth ? depth : `${label}, ${depth}`;
+};
+
+/** The same for a narrow column: the whole datum stands on the reading card and in the entry bar. */
+export const shortStationWords = ({ label, distance, datum }: Station): string => {
+  const depth = `${distance.text} ${unitWord(distance.unit)}`;
+  return label === '' ? `${depth} ${SHORT_DATUM[datum]}` : `${label}, ${depth}`;
 };
 
 export function placeWords(layout: Layout, { at }: Place): PlaceWords {
@@ -27,11 +35,12 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
   const alone = groove?.members.length === 1;
   const ring = groove === undefined ? '' : alone ? groove.label : `${groove.label}, ${member?.label ?? ''}`;
   const station = found === undefined ? '' : stationWords(found);
-  const shortStation = found === undefined || found.label === '' ? station : found.label;
-  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), shortStation]
+  const named = found === undefined || found.label === '' ? station : found.label;
+  const shortStation = found === undefined ? '' : shortStationWords(found);
+  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), named]
     .filter((part) => part !== '')
     .join(', ');
-  return { cylinder, ring, station, whole };
+  return { cylinder, ring, station, shortStation, whole };
 }
 
 /** The same from a key, or from a key without its cylinder; the key itself where it names nothing known. */

@@ -7,10 +7,12 @@ export interface Words {
   readonly next: string;
 }
 
+type NoData = Readonly<Record<string, never>>;
+
 /** Problems that only the server can meet: at its door, in its files, on the way. */
 export interface ServerProblemData {
   BODY_WRONG: { readonly path: string; readonly message: string };
-  NOT_SIGNED_IN: Record<never, never>;
+  NOT_SIGNED_IN: NoData;
   PIN_WRONG: { readonly person: string; readonly left: number };
   PIN_LOCKED: { readonly person: string; readonly seconds: number };
   PIN_NEEDED: { readonly action: string };
@@ -18,11 +20,11 @@ export interface ServerProblemData {
   JOB_UNKNOWN: { readonly job: string };
   NOT_FOUND: { readonly path: string };
   NOT_SEALED: { readonly job: string };
-  NOT_SET_UP: Record<never, never>;
+  NOT_SET_UP: NoData;
   TABLE_WRONG: { readonly errors: number; readonly file: string };
   FILE_NOT_TEXT: { readonly file: string; readonly because: string };
   FILE_TOO_LARGE: { readonly limit: string };
-  TOO_MANY_REQUESTS: Record<never, never>;
+  TOO_MANY_REQUESTS: NoData;
   FOLDER_IN_USE: { readonly folder: string };
   INTERNAL: { readonly reference: string };
 }

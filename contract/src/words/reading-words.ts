@@ -2,9 +2,16 @@ import { otherUnit, showExact, showLength } from '@oak-gate/core';
 import type { LengthUnit, Limit, Nanometres, Reading, VerdictFact } from '@oak-gate/core';
 import { unitWord } from './place-words';
 
+/** A size as a bench writes it: blades in thou by their number, metric ones with two decimals at least. */
+export function benchFigure(nm: Nanometres, unit: LengthUnit): string {
+  const exact = showExact(nm, unit);
+  const usual = unit === 'mm' ? 2 : unit === 'in' ? 3 : 0;
+  return (exact.split('.')[1]?.length ?? 0) < usual ? showLength(nm, unit, usual) : exact;
+}
+
 /** A reading in short, as on a chart: `19/21`, `22+`, `<4`, `10-15`. */
 export function shortReading(reading: Reading, unit: LengthUnit): string {
-  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const show = (nm: Nanometres): string => benchFigure(nm, unit);
   switch (reading.kind) {
     case 'exact':
       return show(reading.value);
@@ -21,7 +28,7 @@ export function shortReading(reading: Reading, unit: LengthUnit): string {
 
 /** What was understood, in words and in the other system: "8 goes, 9 stops: 0.203, not 0.229 mm". */
 export function understoodWords(reading: Reading, unit: LengthUnit): string {
-  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const show = (nm: Nanometres): string => benchFigure(nm, unit);
   const second = otherUnit(unit);
   const other = (nm: Nanometres): string => showLength(nm, second);
   const word = unitWord(second);
@@ -77,5 +84,5 @@ export function boundText(value: Nanometres, unit: LengthUnit, inward: 'up' | 'd
   const decimals = exact.split('.')[1]?.length ?? 0;
   const usual = unit === 'thou' ? 1 : unit === 'mm' ? 2 : unit === 'in' ? 3 : 0;
   if (decimals <= usual) return showLength(value, unit, usual);
-  return decimals <= usual + 2 ? exact : showLength(value, unit, usual + 1, inward);
+  return decimals <= usual + 1 ? exact : showLength(value, unit, usual + 1, inward);
 }

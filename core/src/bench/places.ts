@@ -23,7 +23,7 @@ export interface VerdictFact {
   readonly overBy?: Nanometres;
   readonly withheld?: Withheld;
   readonly limit: Limit;
-  readonly sources: { readonly [B in Bound]?: string };
+  readonly sources: Readonly<Partial<Record<Bound, string>>>;
   readonly partState: PartState;
   readonly rule: DecisionRule;
   readonly ruleVersion: number;

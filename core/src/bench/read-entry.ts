@@ -1,6 +1,6 @@
 import { decimalLength } from '../quantity/decimal-length';
 import type { LengthUnit } from '../quantity/length-unit';
-import { nanometres } from '../quantity/nanometres';
+import { minus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import type { Reading } from './reading';
 
@@ -67,7 +67,7 @@ function form(source: string): RegExp {
  */
 export function readEntry({ text, unit, allowNegative = false, blades }: Question): Entry {
   if (text.trim() === '') return fault('empty');
-  if (text.length > LONGEST || /\.\.\./.test(text)) return fault('notAReading');
+  if (text.length > LONGEST || text.includes('...')) return fault('notAReading');
   const clean = text.replace(/[\u2013\u2014\u2212]/g, '-');
   const understood = split(clean, allowNegative, blades !== undefined);
   if (understood === undefined) return fault('notAReading');
@@ -86,7 +86,7 @@ export function readEntry({ text, unit, allowNegative = false, blades }: Questio
   for (const part of parts) {
     const size = decimalLength(part.digits, used);
     if (size === undefined) return fault('notAReading');
-    sizes.push(part.negative ? nanometres(-size) : size);
+    sizes.push(part.negative ? minus(ZERO, size) : size);
   }
   if (!allowNegative && parts.some((part) => part.negative)) return fault('negative');
 

@@ -5,7 +5,7 @@ import type { Layout } from './layout';
 /** Where one reading is due. The key is the same in events, addresses, files and the page. */
 export interface Place {
   readonly characteristic: string;
-  readonly at: { readonly [A in Axis]?: string };
+  readonly at: Readonly<Partial<Record<Axis, string>>>;
 }
 export type PlaceKey = string;
 /** A place without its cylinder: what a limit row speaks about. */
@@ -34,7 +34,7 @@ export function parsePlaceKey(key: PlaceKey): Place | undefined {
     return undefined;
   const pairs = path.split('/').map((pair) => AXIS_PAIR.exec(pair));
   if (pairs.some((pair) => pair === null)) return undefined;
-  const at: { [A in Axis]?: string } = {};
+  const at: Partial<Record<Axis, string>> = {};
   for (const pair of pairs)
     if (pair?.[1] !== undefined && pair[2] !== undefined) at[pair[1] as Axis] = pair[2];
   return { characteristic, at };

@@ -15,8 +15,8 @@ import { BOUNDS } from '../library/limit';
 import type { Bound, Limit } from '../library/limit';
 import { statementsAbout } from '../library/limits-pin';
 import { statedBound } from '../library/rank';
-import { holdsOneOf } from '../people/actor';
-import type { Actor } from '../people/actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
 import type { PartState } from '../quantity/part-state';
@@ -50,7 +50,7 @@ export type FindingCommand =
       readonly fit: FitKey;
       readonly partState: PartState;
       /** The row that shall govern each bound; a bound that is left out has no limit. */
-      readonly rows: { readonly [B in Bound]?: string };
+      readonly rows: Readonly<Partial<Record<Bound, string>>>;
       readonly reason: string;
     }
   | { readonly type: 'acceptInstrument'; readonly instrument: string; readonly reason: string }

@@ -2,8 +2,8 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { holdsOneOf } from '../people/actor';
-import type { Actor } from '../people/actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor } from '../kernel/actor';
 import type { Instrument } from './instrument';
 
 export interface InstrumentsState {

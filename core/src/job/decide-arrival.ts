@@ -8,7 +8,7 @@ import type { Result } from '../kernel/result';
 import { isInDate } from '../instruments/instrument';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
-import { holdsOneOf } from '../people/actor';
+import { holdsOneOf } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import { rejudgements } from '../bench/judge-place';
 import type { ArrivalCommand, Facts, Opening } from './job-commands';

@@ -6,7 +6,7 @@ import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../release/route';
 import type { CheckedDocument } from '../release/arrival';
-import type { Actor } from '../people/actor';
+import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
 import type { LimitsPin } from '../library/limits-pin';
 

@@ -27,7 +27,7 @@ export type JobEvent = OwnEvent | ArrivalEvent | BenchEvent | PartEvent | Findin
 export type JobEntry = Envelope<JobEvent> & JobEvent;
 
 /** The type and version of everything that can stand in a job's chain: what is not here was made by a newer program. */
-export const JOB_EVENT_VERSIONS: { readonly [T in JobEvent['type']]: 1 } = {
+export const JOB_EVENT_VERSIONS: Readonly<Record<JobEvent['type'], 1>> = {
   jobOpened: 1,
   limitsPinned: 1,
   clockSteppedBack: 1,

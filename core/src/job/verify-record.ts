@@ -93,7 +93,7 @@ export function verifyRecord(file: RecordFile, checkSignature: SignatureCheck): 
   return { consistent: faults.length === 0, faults, remarks, seal, entries: entries.length, state };
 }
 
-const typeOf = (entry: unknown): string => String((entry as { type?: unknown } | undefined)?.type ?? '?');
+const typeOf = (entry: unknown): string => (entry as { type?: string } | undefined)?.type ?? '?';
 
 function tellAgain(
   entries: readonly JobEntry[],

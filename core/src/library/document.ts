@@ -24,7 +24,7 @@ export interface LimitRow {
   readonly groove: string;
   readonly member: string;
   readonly station: string;
-  readonly printed: { readonly [B in Bound]?: PrintedLength };
+  readonly printed: Readonly<Partial<Record<Bound, PrintedLength>>>;
   readonly formula?: BoreFormula;
   /** Narrower than the document's own applicability, where the row says so. */
   readonly appliesTo: AppliesTo;

@@ -12,7 +12,7 @@ export interface OtherStatement {
 }
 export interface GoverningLimit {
   readonly limit: Limit;
-  readonly sources: { readonly [B in Bound]?: string };
+  readonly sources: Readonly<Partial<Record<Bound, string>>>;
   readonly others: readonly OtherStatement[];
   readonly undecided: readonly Bound[];
   readonly contradiction: boolean;

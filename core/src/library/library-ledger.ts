@@ -3,8 +3,8 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { holdsOneOf } from '../people/actor';
-import type { Actor } from '../people/actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor } from '../kernel/actor';
 import { digestOf } from '../record/digest';
 import type { DocumentRevision, LimitFile, LimitRow } from './document';
 

@@ -10,7 +10,7 @@ export interface LimitDecision {
   readonly fit: FitKey;
   readonly partState: PartState;
   /** The row that governs each bound from now on. */
-  readonly rows: { readonly [B in Bound]?: string };
+  readonly rows: Readonly<Partial<Record<Bound, string>>>;
   readonly limit: Limit;
   readonly reason: string;
 }
@@ -28,7 +28,7 @@ export type LimitInForce =
   | {
       readonly state: 'inForce';
       readonly limit: Limit;
-      readonly sources: { readonly [B in Bound]?: string };
+      readonly sources: Readonly<Partial<Record<Bound, string>>>;
       readonly decided: boolean;
     }
   | { readonly state: 'none' }

@@ -203,7 +203,7 @@ function readUnit(cell: Cell, wrong: Wrong): LengthUnit | undefined {
 }
 
 function readBounds(cell: Cell, wrong: Wrong, unit: LengthUnit): LimitRow['printed'] {
-  const printed: { [B in Bound]?: PrintedLength } = {};
+  const printed: Partial<Record<Bound, PrintedLength>> = {};
   for (const bound of BOUNDS) {
     const column = BOUND_COLUMNS[bound];
     const text = cell(column);

@@ -2,8 +2,8 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { holdsOneOf } from './actor';
-import type { Actor, Role } from './actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor, Role } from '../kernel/actor';
 import type { SecondPersonPolicy } from './second-person';
 
 /** The seal key's public half, as other programs need it. */

@@ -1,8 +1,9 @@
+import { hoursBetween } from '../kernel/instant';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import type { Problem } from '../kernel/problem-data';
-import type { Actor } from './actor';
+import type { Actor } from '../kernel/actor';
 
 /** `required`: another person must look. `sameSaid`: in a one-man shop the same person looks again, and the record says so. */
 export type SecondPersonPolicy = 'required' | 'sameSaid';
@@ -11,8 +12,6 @@ export type SecondPersonPolicy = 'required' | 'sameSaid';
 export interface SamePerson {
   readonly hoursLater: number;
 }
-
-const HOUR_MS = 3_600_000;
 
 /**
  * Whether this person's look counts as a second one.
@@ -29,5 +28,5 @@ export function secondLook(
   if (!first.ids.includes(by.id)) return ok(undefined);
   if (policy === 'required')
     return refuse('SECOND_PERSON_NEEDED', { action, person: by.name, because: first.because });
-  return ok({ hoursLater: Math.floor((Date.parse(at) - Date.parse(first.lastAt)) / HOUR_MS) });
+  return ok({ hoursLater: hoursBetween(first.lastAt, at) });
 }

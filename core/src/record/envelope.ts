@@ -1,4 +1,4 @@
-import type { Actor } from '../people/actor';
+import type { Actor } from '../kernel/actor';
 
 /** What is written for each event; all of it is hashed. */
 export interface Envelope<

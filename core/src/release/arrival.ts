@@ -1,5 +1,5 @@
 import type { SamePerson } from '../people/second-person';
-import type { Actor } from '../people/actor';
+import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Nanometres } from '../quantity/nanometres';

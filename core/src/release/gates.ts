@@ -1,5 +1,5 @@
 import type { SamePerson } from '../people/second-person';
-import type { Actor } from '../people/actor';
+import type { Actor } from '../kernel/actor';
 import type { Stage } from './route';
 
 export interface GateSignature {
@@ -32,7 +32,7 @@ export interface Seal {
 }
 export interface GatesState {
   /** All signatures of each gate, the last one last; voided ones stay. */
-  readonly signatures: Readonly<{ readonly [S in Stage]?: readonly GateSignature[] }>;
+  readonly signatures: Readonly<Readonly<Partial<Record<Stage, readonly GateSignature[]>>>>;
   readonly seal: (Seal & { readonly at: string }) | undefined;
 }
 export const NO_GATE_SIGNED: GatesState = { signatures: {}, seal: undefined };

@@ -4,7 +4,7 @@ import type { PartsState } from '../engines/parts';
 import { isInDate } from '../instruments/instrument';
 import { currentPin, withheldIn } from '../library/limit-in-force';
 import type { Withheld } from '../library/limit-in-force';
-import type { Role } from '../people/actor';
+import type { Role } from '../kernel/actor';
 import type { PartState } from '../quantity/part-state';
 import { placeAt, sheetPlaces, workersAt } from '../bench/places';
 import { placeStatus } from '../findings/place-status';

@@ -1,4 +1,4 @@
-import type { Role } from '../people/actor';
+import type { Role } from '../kernel/actor';
 
 export const STAGES = [
   'arrival',

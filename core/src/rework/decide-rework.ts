@@ -8,8 +8,8 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
-import { holdsOneOf } from '../people/actor';
-import type { Actor } from '../people/actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor } from '../kernel/actor';
 import type { PartState } from '../quantity/part-state';
 
 export type ReworkCommand =

@@ -71,5 +71,5 @@ export function filingAdvice(
   });
 }
 
-const bound = <N extends 'min' | 'max'>(name: N, value: number): { readonly [K in N]?: Nanometres } =>
-  (Number.isFinite(value) ? { [name]: nanometres(value) } : {}) as { readonly [K in N]?: Nanometres };
+const bound = <N extends 'min' | 'max'>(name: N, value: number): Readonly<Partial<Record<N, Nanometres>>> =>
+  (Number.isFinite(value) ? { [name]: nanometres(value) } : {}) as Readonly<Partial<Record<N, Nanometres>>>;

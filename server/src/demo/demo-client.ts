@@ -44,7 +44,14 @@ export class DemoClient {
     return state;
   }
 
-  private async send(path: string, init: RequestInit): Promise<unknown> {
+  private async send(
+    path: string,
+    init: {
+      readonly method?: string;
+      readonly headers?: Readonly<Record<string, string>>;
+      readonly body?: NonNullable<RequestInit['body']>;
+    },
+  ): Promise<unknown> {
     const response = await fetch(`${this.base}${path}`, {
       ...init,
       headers: { ...init.headers, cookie: this.cookie },

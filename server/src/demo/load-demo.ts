@@ -3,7 +3,7 @@ import { gateRule, gateStatement, partIn, placeAt, slotsOf } from '@oak-gate/cor
 import type { JobState, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
-import { DemoClient } from './demo-client';
+import type { DemoClient } from './demo-client';
 import type { DemoJob, DemoStep, readDemo } from './demo-files';
 
 type Demo = ReturnType<typeof readDemo>;

@@ -74,6 +74,9 @@ function remaining(places: number, files: number): string {
   return `then ${places} ${places === 1 ? 'place' : 'places'} to take, about ${minutes} min`;
 }
 
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
+const dayWords = (at: string): string => DAY.format(Date.parse(at));
+
 /** A job that left: its row says when it was sealed. */
 export function sealedJobRow(row: JobRow): FloorJob {
   const { gates } = JSON.parse(row.gates) as { gates: FloorJob['gates'] };
@@ -84,7 +87,7 @@ export function sealedJobRow(row: JobRow): FloorJob {
     serial: row.serial,
     model: row.modelName,
     gates,
-    waitingOn: `Sealed ${(row.sealedAt ?? '').slice(0, 10)}`,
+    waitingOn: `Sealed ${dayWords(row.sealedAt ?? row.openedAt)}`,
     then: `record ${(row.sealDigest ?? '').slice(0, 4)} ${(row.sealDigest ?? '').slice(4, 8)}, ${signed} gates signed`,
     sealed: { at: row.sealedAt ?? row.openedAt, digest: row.sealDigest ?? '' },
     openedAt: row.openedAt,

@@ -1,6 +1,6 @@
 import type { EngineList, FloorView } from '@oak-gate/contract';
 import { NO_INSTRUMENTS } from '@oak-gate/core';
-import type { InstrumentsState, PeopleState } from '@oak-gate/core';
+
 import { Router } from 'express';
 import type { Jobs } from '../jobs';
 import { INSTRUMENTS, PEOPLE, projectionStore } from '../record';
@@ -17,8 +17,8 @@ export function floorRoutes({ db, ledger, sessions, clock }: Services, jobs: Job
     const open = await Promise.all(
       rows.filter(({ sealedAt }) => sealedAt === null).map(({ jobId }) => jobs.state(jobId)),
     );
-    const register = (await ledger.state<InstrumentsState>(INSTRUMENTS)) ?? NO_INSTRUMENTS;
-    const people = await ledger.state<PeopleState>(PEOPLE);
+    const register = (await ledger.state(INSTRUMENTS)) ?? NO_INSTRUMENTS;
+    const people = await ledger.state(PEOPLE);
     const view: FloorView = {
       shop: people?.shop?.name ?? '',
       today: now,

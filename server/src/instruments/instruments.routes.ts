@@ -1,6 +1,6 @@
 import { recordCheckRequest, registerInstrumentRequest } from '@oak-gate/contract';
 import { decideInstruments, NO_INSTRUMENTS } from '@oak-gate/core';
-import type { Actor, InstrumentCommand, InstrumentsState } from '@oak-gate/core';
+import type { Actor, InstrumentCommand } from '@oak-gate/core';
 import { Router } from 'express';
 import { actorOf } from '../people';
 import { bodyOf } from '../platform/body';
@@ -12,7 +12,7 @@ export function instrumentRoutes({ ledger, sessions }: Services): Router {
   const router = Router();
   router.use(sessions.demand);
   const execute = (id: string, command: InstrumentCommand, by: Actor): Promise<unknown> =>
-    ledger.execute<InstrumentsState>({
+    ledger.execute({
       id,
       chain: INSTRUMENTS,
       by,
@@ -21,7 +21,7 @@ export function instrumentRoutes({ ledger, sessions }: Services): Router {
     });
 
   router.get('/', async (_req, res) => {
-    const state = (await ledger.state<InstrumentsState>(INSTRUMENTS)) ?? NO_INSTRUMENTS;
+    const state = (await ledger.state(INSTRUMENTS)) ?? NO_INSTRUMENTS;
     res.json(Object.values(state.instruments).sort((a, b) => (a.id < b.id ? -1 : 1)));
   });
   router.post('/', async (req, res) => {

@@ -1,15 +1,5 @@
 import { currentRevisions, EMPTY_LIBRARY, NO_INSTRUMENTS, pinLimits } from '@oak-gate/core';
-import type {
-  Actor,
-  EngineFacts,
-  EngineModel,
-  Facts,
-  InstrumentsState,
-  JobCommand,
-  JobState,
-  LibraryState,
-  LimitsPin,
-} from '@oak-gate/core';
+import type { Actor, EngineFacts, EngineModel, Facts, JobCommand, JobState, LimitsPin } from '@oak-gate/core';
 import { plus } from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, LIBRARY } from '../record';
@@ -25,7 +15,7 @@ export function pinToday(
   pin: number,
   on: string,
 ): LimitsPin {
-  const library = ledger.known<LibraryState>(LIBRARY) ?? EMPTY_LIBRARY;
+  const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
   const { serial, buildDate, oversize, pistonMaterial, ringPartNumber, duty } = engine;
   return pinLimits({
     pin,
@@ -57,14 +47,14 @@ export function factsFor(
   at: string,
 ): Facts {
   const on = at.slice(0, 10);
-  const register = services.ledger.known<InstrumentsState>(INSTRUMENTS) ?? NO_INSTRUMENTS;
+  const register = services.ledger.known(INSTRUMENTS) ?? NO_INSTRUMENTS;
   const named = instrumentNamed(command);
   const instrument = named === undefined ? undefined : register.instruments[named];
   const asksLibrary =
     command.type === 'checkDocuments' || command.type === 'pinAgain' || command.type === 'correctSerial';
   if (!asksLibrary) return { at, by, ...(instrument === undefined ? {} : { instrument }) };
 
-  const library = services.ledger.known<LibraryState>(LIBRARY) ?? EMPTY_LIBRARY;
+  const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
   const model = library.models[state.engine.model]?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const serial = command.type === 'correctSerial' ? command.serial.trim() : state.engine.serial;

@@ -46,7 +46,7 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
     res.flushHeaders();
     const send = (text: string): void => {
       res.write(text);
-      (res as Response & { flush?: () => void }).flush?.(); // the compressing layer would hold it back
+      (res as Response & { flush: () => void }).flush(); // the compressing layer would hold it back
     };
     send(': open\n\n');
     const stop = ledger.onAppended((grown, entries) => {

@@ -9,7 +9,7 @@ import {
   EMPTY_LIBRARY,
   ZERO,
 } from '@oak-gate/core';
-import type { Actor, EngineFacts, JobCommand, JobState, LibraryState, PeopleState } from '@oak-gate/core';
+import type { Actor, EngineFacts, JobCommand, JobState } from '@oak-gate/core';
 import type { Tx } from '../db/open';
 import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
@@ -27,7 +27,7 @@ export class Jobs {
   ): Promise<{ readonly jobId: string; readonly outcome: Outcome }> {
     await this.warm();
     const jobId = randomUUID();
-    const outcome = await this.services.ledger.execute<JobState>({
+    const outcome = await this.services.ledger.execute({
       // The job's id is made here; a repeated command gets the first answer, so its body must not hold the new id.
       id: request.id,
       chain: jobChain(jobId),
@@ -43,7 +43,7 @@ export class Jobs {
     await this.warm();
     await this.state(jobId);
     const { ledger, sealKey } = this.services;
-    return ledger.execute<JobState>({
+    return ledger.execute({
       id,
       chain: jobChain(jobId),
       by,
@@ -73,14 +73,17 @@ export class Jobs {
 
   /** @throws ProblemError JOB_UNKNOWN */
   async state(jobId: string): Promise<JobState> {
-    const state = await this.services.ledger.state<JobState>(jobChain(jobId));
+    const state = await this.services.ledger.state(jobChain(jobId));
     if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
     return state;
   }
 
   /** The registers are read inside the queue without waiting, so they are loaded before it. */
   private async warm(): Promise<void> {
-    for (const chain of [LIBRARY, INSTRUMENTS, PEOPLE]) await this.services.ledger.state(chain);
+    const { ledger } = this.services;
+    await ledger.state(LIBRARY);
+    await ledger.state(INSTRUMENTS);
+    await ledger.state(PEOPLE);
   }
 
   private async decideOpening(
@@ -90,9 +93,9 @@ export class Jobs {
     tx: Tx,
   ): Promise<readonly NewEvent[]> {
     const { ledger, catalogue } = this.services;
-    const shop = ledger.known<PeopleState>(PEOPLE)?.shop;
+    const shop = ledger.known(PEOPLE)?.shop;
     if (shop === undefined) throw ProblemError.of('NOT_SET_UP', {});
-    const library = ledger.known<LibraryState>(LIBRARY) ?? EMPTY_LIBRARY;
+    const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
     const model = library.models[request.engine.model]?.model;
     if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: request.engine.model });
     const jobs = await projectionStore.jobs(tx);

@@ -52,10 +52,9 @@ function libraryView(state: LibraryState, clock: Clock): LibraryView {
 export function libraryRoutes({ ledger, sessions, catalogue, clock }: Services): Router {
   const router = Router();
   router.use(sessions.demand);
-  const state = async (): Promise<LibraryState> =>
-    (await ledger.state<LibraryState>(LIBRARY)) ?? EMPTY_LIBRARY;
+  const state = async (): Promise<LibraryState> => (await ledger.state(LIBRARY)) ?? EMPTY_LIBRARY;
   const execute = (id: string, command: LibraryCommand, by: Actor): Promise<unknown> =>
-    ledger.execute<LibraryState>({
+    ledger.execute({
       id,
       chain: LIBRARY,
       by,
@@ -120,7 +119,7 @@ export function libraryRoutes({ ledger, sessions, catalogue, clock }: Services):
         z.object({ command: z.uuid(), name: z.string().max(200) }),
         req.query,
       );
-      const kept = await revisionOf(req.params['id'] ?? '');
+      const kept = await revisionOf(req.params.id);
       const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
       const { header, lines } = readCsv(name, bytes);
       const table = readLimitTable({

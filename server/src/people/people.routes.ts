@@ -28,9 +28,9 @@ function personId(state: PeopleState, name: string): string {
 
 export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }: Services): Router {
   const router = Router();
-  const state = async (): Promise<PeopleState> => (await ledger.state<PeopleState>(PEOPLE)) ?? NOBODY;
+  const state = async (): Promise<PeopleState> => (await ledger.state(PEOPLE)) ?? NOBODY;
   const execute = (id: string, command: PeopleCommand, by: Actor): Promise<unknown> =>
-    ledger.execute<PeopleState>({
+    ledger.execute({
       id,
       chain: PEOPLE,
       by,

@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import type { Actor, PeopleState } from '@oak-gate/core';
+import type { Actor } from '@oak-gate/core';
 import { parse, serialize } from 'cookie';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Db } from '../db/open';
@@ -50,7 +50,7 @@ export class Sessions {
     const found = await credentialsStore.session(this.db.read, hashOf(token));
     if (found === undefined || Date.parse(found.startedAt) + LONGEST_MS < Date.parse(this.clock.now()))
       return undefined;
-    const state = await this.ledger.state<PeopleState>(PEOPLE);
+    const state = await this.ledger.state(PEOPLE);
     const known = state?.people[found.person];
     if (known?.active !== true) return undefined;
     const { active: _, ...actor } = known;

@@ -2,7 +2,7 @@ import { problemWords } from '@oak-gate/contract';
 import type { AnyProblemCode, AnyProblemData, ProblemDetails } from '@oak-gate/contract';
 import type { Problem } from '@oak-gate/core';
 
-const STATUS: { readonly [C in AnyProblemCode]?: number } = {
+const STATUS: Readonly<Partial<Record<AnyProblemCode, number>>> = {
   MAY_NOT: 403,
   SECOND_PERSON_NEEDED: 403,
   PIN_WRONG: 403,
@@ -53,7 +53,7 @@ export class ProblemError extends Error {
     return new ProblemError(code, data, problemWords(code, data), errors);
   }
   static from(problem: Problem): ProblemError {
-    return ProblemError.of(problem.code, problem.data as AnyProblemData[typeof problem.code]);
+    return ProblemError.of(problem.code, problem.data);
   }
 
   /** RFC 9457. */

@@ -6,6 +6,9 @@ import { ProblemError } from '../platform/problem-error';
 import { ledgerStore } from './ledger.store';
 import type { StoredEntry } from './ledger.store';
 
+/** The name of a chain, which knows what its story adds up to. */
+export type ChainKey<S> = string & { readonly addsUpTo?: S };
+
 export interface NewEvent {
   readonly type: string;
   readonly v: number;
@@ -36,7 +39,7 @@ const EMPTY: Loaded = { state: undefined, length: 0, hash: CHAIN_START, at: '', 
 
 export interface Command<S> {
   readonly id: string;
-  readonly chain: string;
+  readonly chain: ChainKey<S>;
   readonly by: Actor;
   /** What the client sent, without a PIN: the same id with another body is refused. */
   readonly body: unknown;
@@ -76,13 +79,13 @@ export class Ledger {
   ) {}
 
   /** A chain's state as it is on disk. */
-  async state<S>(chain: string): Promise<S | undefined> {
+  async state<S>(chain: ChainKey<S>): Promise<S | undefined> {
     const loaded = await this.load(this.db.read, chain);
     return loaded.state as S | undefined;
   }
 
   /** The state that was loaded last; for decisions of another chain inside the queue. */
-  known<S>(chain: string): S | undefined {
+  known<S>(chain: ChainKey<S>): S | undefined {
     return this.loaded.get(chain)?.state as S | undefined;
   }
 
@@ -224,7 +227,7 @@ export class Ledger {
   }
 
   private kindOf(chain: string): ChainKind {
-    const kind = this.kinds.find(({ has }) => has(chain));
+    const kind = this.kinds.find((each) => each.has(chain));
     invariant(kind !== undefined, `chain ${chain} is of a known kind`);
     return kind;
   }

@@ -20,13 +20,13 @@ import {
 } from '@oak-gate/core';
 import type { JobEntry } from '@oak-gate/core';
 import type { Tx } from '../db/open';
-import type { ChainKind } from './ledger';
+import type { ChainKey, ChainKind } from './ledger';
 import { projectionStore } from './projection.store';
 
-export const LIBRARY = 'library';
-export const INSTRUMENTS = 'instruments';
-export const PEOPLE = 'people';
-export const jobChain = (jobId: string): string => `job:${jobId}`;
+export const LIBRARY: ChainKey<LibraryState> = 'library';
+export const INSTRUMENTS: ChainKey<InstrumentsState> = 'instruments';
+export const PEOPLE: ChainKey<PeopleState> = 'people';
+export const jobChain = (jobId: string): ChainKey<JobState> => `job:${jobId}`;
 
 /** Raised when what a projection holds changes: at the next start it is made again from the ledger. */
 export const PROJECTION_VERSIONS = { jobs: 1, library: 1, instruments: 1, people: 1 } as const;

@@ -1,5 +1,5 @@
 import { RECORD_FORMAT, RECORD_VERSION } from '@oak-gate/core';
-import type { JobState, PeopleState, RecordFile } from '@oak-gate/core';
+import type { JobState, RecordFile } from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
 import type { Jobs } from '../jobs';
 import { jobChain, PEOPLE } from '../record';
@@ -11,7 +11,7 @@ export const recordTitle = (state: JobState): string =>
 /** A sealed record as a file that stands alone. @throws ProblemError NOT_SEALED */
 export async function exportRecord(ledger: Ledger, jobs: Jobs, jobId: string): Promise<RecordFile> {
   const state = await jobs.state(jobId);
-  const key = (await ledger.state<PeopleState>(PEOPLE))?.shop?.key;
+  const key = (await ledger.state(PEOPLE))?.shop?.key;
   if (state.seal === undefined || key === undefined)
     throw ProblemError.of('NOT_SEALED', { job: state.job.number });
   const { at: _, ...seal } = state.seal;

@@ -33,7 +33,7 @@ function readRecord(file: string): RecordFile | undefined {
     if (parsed.success) return parsed.data;
     const [issue] = parsed.error.issues;
     console.error(
-      `${file} is not a record: ${issue?.message ?? 'wrong form'} at ${issue?.path.join('.') || 'the top'}.`,
+      `${file} is not a record: ${issue?.message ?? 'wrong form'} at ${issue === undefined || issue.path.length === 0 ? 'the top' : issue.path.join('.')}.`,
     );
   } catch (error) {
     console.error(`${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`);

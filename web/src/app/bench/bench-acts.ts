@@ -50,7 +50,7 @@ export class BenchActs {
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
       ...when(reading !== undefined, 'Void this reading…', () => void this.voidReading()),
       ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
-      ...when(status.state === 'deferred', 'Take it up again', () => void this.resume()),
+      ...when(status.state === 'deferred', 'Take it up again', () => this.resume()),
       ...when(status.state === 'notTaken', 'Not applicable here…', () => void this.notApplicable()),
     ];
   });

@@ -65,7 +65,7 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
     });
   const letter = event.key.length === 1 ? event.key.toLowerCase() : '';
   if (letter !== '' && COMMANDS.includes(letter) && command(letter, bench)) return event.preventDefault();
-  if (event.key.length === 1 && !inEntry) bench.focus(); // the character itself then lands in the bar
+  if (event.key.length === 1) bench.focus(); // the character itself then lands in the bar
 }
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */

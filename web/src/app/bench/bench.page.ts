@@ -24,6 +24,8 @@ import { PadChoice } from './pad-choice';
 import { ReadingCard } from './reading-card';
 import { stayAwake } from './stay-awake';
 
+const NARROW = '(max-width: 1199px)';
+
 /** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
 @Component({
   selector: 'app-bench-page',
@@ -44,10 +46,13 @@ export class BenchPage {
   readonly place = input<string>();
   protected readonly helping = signal(false);
   protected readonly planOpen = signal(false);
-  protected readonly wide = computed(() => {
+  private readonly wide = computed(() => {
     const job = this.hand.job();
     return job !== undefined && (currentPin(job)?.model.layout.cylinders.length ?? 0) > MOST_ACROSS;
   });
+  /** Narrow screens and wide engines: the card becomes a strip above the entry bar, and the plan folds to a button. */
+  private readonly narrow = signal(false);
+  protected readonly strip = computed(() => this.wide() || this.narrow());
   protected readonly matters = computed(() => {
     const job = this.hand.job();
     return job === undefined ? undefined : openMatters(job);
@@ -63,6 +68,15 @@ export class BenchPage {
       if (this.hand.refusal() !== undefined) this.hand.restore();
     });
     const destroyed = inject(DestroyRef);
+    const query = window.matchMedia(NARROW);
+    const fold = (): void => {
+      this.narrow.set(query.matches);
+    };
+    fold();
+    query.addEventListener('change', fold);
+    destroyed.onDestroy(() => {
+      query.removeEventListener('change', fold);
+    });
     stayAwake(destroyed);
     const onKey = (event: KeyboardEvent): void => {
       if (this.asker.isOpen || event.defaultPrevented) return;

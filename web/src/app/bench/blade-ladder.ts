@@ -4,6 +4,7 @@ import { nanometres } from '@oak-gate/core';
 import type { Instrument, Nanometres } from '@oak-gate/core';
 
 const SHOWN = 9;
+const BEFORE = 3;
 
 /** The blades around the next one to try. Blades that were tried look different from those that only follow. */
 @Component({
@@ -38,7 +39,8 @@ export class BladeLadder {
       0,
       blades.findIndex(({ nm }) => nm >= centre),
     );
-    const from = Math.min(Math.max(0, at - Math.floor(SHOWN / 2)), Math.max(0, blades.length - SHOWN));
+    // Few before, more after: narrow screens cut the far end off, never the blade to try.
+    const from = Math.min(Math.max(0, at - BEFORE), Math.max(0, blades.length - 1 - BEFORE));
     return blades.slice(from, from + SHOWN).map(({ text, nm }) => ({
       text,
       nm,

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { placeWords, unitWord } from '@oak-gate/contract';
 import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -40,7 +41,11 @@ export class EntryBar {
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
 
   focus(): void {
-    this.field()?.nativeElement.focus();
+    const field = this.field()?.nativeElement;
+    if (field === undefined) return;
+    // A key may come before the page is drawn again: the character must land in what is typed now.
+    if (field.value !== this.hand.text()) field.value = this.hand.text();
+    field.focus();
   }
   protected typed(event: Event): void {
     this.hand.type((event.target as HTMLInputElement).value);

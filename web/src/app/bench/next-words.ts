@@ -44,6 +44,8 @@ export function nextStep(
 ): NextStep {
   const unit = instrument?.unit ?? 'mm';
   const say = (words: string, offers: NextStep['offers'] = 'none'): NextStep => ({ words, offers });
+  if (status.conceded)
+    return say('Out of limits, and accepted by a concession: the word stays on the record.');
   switch (status.state) {
     case 'in':
     case 'serviceable':

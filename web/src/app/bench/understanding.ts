@@ -94,10 +94,11 @@ export function understand(
 function suspectsOf(
   job: JobState,
   place: Place,
-  { unit }: Instrument,
+  instrument: Instrument,
   partState: PartState,
   text: string,
 ): Understanding['suspects'] {
+  const { unit } = instrument;
   const number = /\d*[.,]?\d+|\d+[.,]?/.exec(text)?.[0];
   const inForce = limitInForce(job, place, partState);
   if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"]/i.test(text)) return [];
@@ -108,7 +109,9 @@ function suspectsOf(
     unit,
     limit: { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) },
   });
-  return report.suspects.map((suspect) => ({
+  const blades = bladeSizes(instrument);
+  const possible = report.suspects.filter(({ value }) => blades?.includes(value) !== false);
+  return possible.map((suspect) => ({
     ...suspect,
     text: text.replace(number, showExact(suspect.value, unit)),
   }));

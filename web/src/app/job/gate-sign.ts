@@ -1,15 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { waitWords } from '@oak-gate/contract';
-import {
-  currentPin,
-  gateRule,
-  gatesBefore,
-  gateStatement,
-  gateWaits,
-  holdsOneOf,
-  signatureOf,
-} from '@oak-gate/core';
+import { gateRule, gatesBefore, gateStatement, gateWaits, holdsOneOf, signatureOf } from '@oak-gate/core';
 import type { Stage, Wait } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -40,6 +32,7 @@ export class GateSign {
     const job = this.job();
     const gate = job === undefined ? undefined : gateRule(job, this.stage());
     if (job === undefined || gate === undefined) return undefined;
+    const person = this.person();
     const signature = signatureOf(job, gate.stage);
     const before = gatesBefore(job, gate).filter(({ stage }) => signatureOf(job, stage) === undefined);
     const waits = signature === undefined ? gateWaits(job, gate, today()) : [];
@@ -57,9 +50,8 @@ export class GateSign {
       waits: waits.map((wait) => ({ words: waitWords(job, wait), ...linkOf(wait) })),
       before: before.map(({ label }) => label),
       signers: gate.signedBy.join(' or '),
-      mayTry: this.person() !== undefined && holdsOneOf(this.person()!, gate.signedBy),
+      mayTry: person !== undefined && holdsOneOf(person, gate.signedBy),
       voided: (job.signatures[gate.stage] ?? []).filter(({ voided }) => voided !== undefined),
-      unknownPin: currentPin(job) === undefined,
     };
   });
 

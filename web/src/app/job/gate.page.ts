@@ -1,20 +1,38 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { Stage } from '@oak-gate/core';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { Router } from '@angular/router';
+import type { PlaceKey, Stage } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../state/job.feature';
+import { EnginePlan } from '../ui/engine-plan';
 import { FindingList } from './finding-list';
 import { GateSign } from './gate-sign';
 
 /** A gate with everything that it waits for. */
 @Component({
   selector: 'app-gate-page',
-  imports: [FindingList, GateSign],
+  imports: [EnginePlan, FindingList, GateSign],
+  styleUrl: './gate.page.scss',
   template: `
-    <div class="page">
-      <app-finding-list />
-      <app-gate-sign [stage]="stage()" />
+    <div class="page two">
+      <div>
+        <app-finding-list />
+        <app-gate-sign [stage]="stage()" />
+      </div>
+      @if (job(); as job) {
+        <aside class="panel panel-pad" aria-label="Engine plan">
+          <app-engine-plan [job]="job" (chosen)="go($event)" />
+        </aside>
+      }
     </div>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GatePage {
+  private readonly router = inject(Router);
   readonly stage = input.required<Stage>();
+  protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+
+  protected go(place: PlaceKey): void {
+    void this.router.navigate(['/jobs', this.job()?.id, 'rings'], { queryParams: { place } });
+  }
 }

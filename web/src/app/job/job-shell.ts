@@ -8,11 +8,12 @@ import { Gate } from '../ui/gate';
 import { ProblemNote } from '../ui/problem-note';
 import { today } from '../ui/today';
 import { middleCut } from '../ui/middle-cut';
+import { WhenPipe } from '../ui/when.pipe';
 
 /** The engine strip and the gate line, on top of every screen of a job. */
 @Component({
   selector: 'app-job-shell',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Gate, ProblemNote],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Gate, ProblemNote, WhenPipe],
   templateUrl: './job-shell.html',
   styleUrl: './job-shell.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { ledgerEntries } from '@oak-gate/contract';
 import { decideJob } from '@oak-gate/core';
-import type { JobCommand, JobEntry, Problem } from '@oak-gate/core';
+import type { JobCommand, Problem } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from './api';
 import type { ApiProblem } from './api';
@@ -39,9 +39,15 @@ export class JobDesk {
     });
     if (!decided.ok) return decided.problem;
     const id = newId();
-    const foreseen = decided.value.map(
-      (event) => ({ ...event, chain: `job:${jobId}`, seq: 0, job: jobId, at, command: id, by }) as JobEntry,
-    );
+    const foreseen = decided.value.map((event) => ({
+      ...event,
+      chain: `job:${jobId}`,
+      seq: 0,
+      job: jobId,
+      at,
+      command: id,
+      by,
+    }));
     this.outbox.put({
       jobId,
       id,

@@ -7,7 +7,7 @@ import { SessionActions, sessionFeature } from './session.feature';
 
 /** Waits until it is known who is here; then the shop's first run, the sign-in page, or where one wanted to go. */
 export const signedIn: CanActivateFn = async (_route, { url }) => {
-  const store = inject(Store);
+  const store = inject<Store>(Store);
   const router = inject(Router);
   const state = await known(store);
   if (state.view === undefined) return router.createUrlTree(['/sign-in']);
@@ -18,7 +18,7 @@ export const signedIn: CanActivateFn = async (_route, { url }) => {
 /** The first-run page is for an empty data folder only. */
 export const notSetUp: CanActivateFn = async () => {
   const router = inject(Router);
-  const { view } = await known(inject(Store));
+  const { view } = await known(inject<Store>(Store));
   return view?.shop === null || router.createUrlTree(['/floor']);
 };
 

@@ -13,7 +13,7 @@ export function bandScale(limit: Limit, readings: readonly Reading[], width: num
   const ends = readings
     .map(intervalOf)
     .flatMap(({ lo, hi, loMeasured }) => [...(loMeasured ? [lo] : []), ...(hi === Infinity ? [] : [hi])]);
-  const bounds = Object.values(limit).filter((value) => value !== undefined);
+  const bounds = Object.values(limit);
   const all = [...ends, ...bounds];
   const lowest = Math.min(...all);
   const highest = Math.max(...all);

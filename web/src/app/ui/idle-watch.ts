@@ -1,4 +1,5 @@
-import { DestroyRef, inject, Injectable } from '@angular/core';
+import type { DestroyRef } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from './asker';

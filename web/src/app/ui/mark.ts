@@ -39,7 +39,7 @@ const FILLED: readonly PlaceStateWord[] = ['in', 'serviceable', 'tight', 'loose'
       <path
         [attr.d]="shape()"
         [class.filled]="filled()"
-        [attr.transform]="conceded() ? 'translate(4 4) scale(.6)' : null"
+        [attr.transform]="conceded() ? 'translate(3 3) scale(.7)' : null"
       />
       @if (pending()) {
         <circle cx="10" cy="10" r="9" class="pending" />

@@ -32,10 +32,14 @@ export function planView(job: JobState): PlanView | undefined {
   if (layout === undefined) return undefined;
   const single = layout.banks.length === 1;
   const places = sheetPlaces(job).map((place) => placeStatus(job, place));
-  const lines = marksOf(places.filter(({ place }) => place.at.cylinder === layout.cylinders[0]?.id));
+  const width = single ? 128 : (PLAN_WIDTH - CRANK - 8) / 2;
+  const across = Math.floor(width / MARK_STEP_X);
+  const lines = marksOf(
+    places.filter(({ place }) => place.at.cylinder === layout.cylinders[0]?.id),
+    across,
+  );
   const height = HEAD + lines.length * MARK_STEP_Y;
   const pitch = height + GAP;
-  const width = single ? 120 : (PLAN_WIDTH - CRANK - 8) / 2;
   const firstRow = Math.min(...layout.cylinders.map(({ row }) => row));
   const lastRow = Math.max(...layout.cylinders.map(({ row }) => row));
 
@@ -44,7 +48,7 @@ export function planView(job: JobState): PlanView | undefined {
     const x = single ? (PLAN_WIDTH - width) / 2 : side === 'right' ? PLAN_WIDTH - width : 0;
     const y = 20 + ((row - firstRow) / 4) * pitch;
     const own = places.filter(({ place }) => place.at.cylinder === id);
-    const marks = marksOf(own).flatMap((line, lineIndex) =>
+    const marks = marksOf(own, across).flatMap((line, lineIndex) =>
       line.map((status, column) => ({
         status,
         x: x + width / 2 + (column - (line.length - 1) / 2) * MARK_STEP_X - 9,
@@ -71,12 +75,17 @@ export function planView(job: JobState): PlanView | undefined {
   };
 }
 
-/** The marks of one cylinder: a line for each ring, a mark for each station; single-station rings share lines by groove. */
-function marksOf(statuses: readonly PlaceStatus[]): readonly (readonly PlaceStatus[])[] {
-  const lines = new Map<string, PlaceStatus[]>();
+/** A line for each ring with a mark for each station; where rings have one station each, their marks share lines. */
+function marksOf(statuses: readonly PlaceStatus[], across: number): readonly (readonly PlaceStatus[])[] {
+  const stations = new Map<string, number>();
+  const rings = new Map<string, PlaceStatus[]>();
   for (const status of statuses) {
-    const groove = status.place.at.groove ?? '';
-    lines.set(groove, [...(lines.get(groove) ?? []), status]);
+    const { groove = '', member = '' } = status.place.at;
+    stations.set(`${groove} ${member}`, (stations.get(`${groove} ${member}`) ?? 0) + 1);
+    rings.set(groove, [...(rings.get(groove) ?? []), status]);
   }
-  return [...lines.values()];
+  if (Math.max(0, ...stations.values()) > 1) return [...rings.values()];
+  return Array.from({ length: Math.ceil(statuses.length / across) }, (_, line) =>
+    statuses.slice(line * across, (line + 1) * across),
+  );
 }

@@ -96,7 +96,7 @@ function groupsOf(
   if (layout === undefined) return [];
   const groups = new Map<string, Map<string, Place[]>>();
   for (const place of places) {
-    const { ring, station } = placeWords(layout, place);
+    const { ring, shortStation: station } = placeWords(layout, place);
     const lines = groups.get(ring) ?? new Map<string, Place[]>();
     lines.set(station, [...(lines.get(station) ?? []), place]);
     groups.set(ring, lines);
@@ -145,7 +145,7 @@ function spreadText(readings: readonly Reading[], unit: LengthUnit): string {
   const spread = spreadOfSet(readings);
   if (spread === undefined) return '';
   const least = showExact(spread.least, unit);
-  if (spread.most === undefined) return `at least ${least}`;
+  if (spread.most === undefined) return `${least}+`;
   const most = showExact(spread.most, unit);
   return least === most ? least : `${least} to ${most}`;
 }

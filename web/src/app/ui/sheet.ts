@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+} from '@angular/core';
 import { unitWord } from '@oak-gate/contract';
 import { NM_PER } from '@oak-gate/core';
 import type { JobState, LengthUnit, PlaceKey } from '@oak-gate/core';
@@ -33,6 +42,22 @@ export class Sheet {
         ? 'mm'
         : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
   });
+  /** In narrow columns a bracket stands as goes over stops. */
+  protected stacked(cylinders: number): boolean {
+    return cylinders > 4;
+  }
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+
+  constructor() {
+    // The place in hand is always in sight.
+    afterRenderEffect(() => {
+      const key = this.selected();
+      if (key === undefined) return;
+      const cells = this.host.nativeElement.querySelectorAll<HTMLElement>('td[data-place]');
+      const cell = [...cells].find((each) => each.dataset['place'] === key);
+      cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    });
+  }
   protected choose(key: PlaceKey): void {
     if (!this.quiet()) this.chosen.emit(key);
   }
