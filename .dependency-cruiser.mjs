@@ -102,6 +102,7 @@ export default {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
+    exclude: '\\.(test|spec)\\.ts$',
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {

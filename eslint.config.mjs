@@ -87,6 +87,7 @@ export default defineConfig(
   {
     // core: pure computation. Anything from outside it must be listed here.
     files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -153,7 +153,8 @@ function readRow(
   const formula = readFormula(cell, wrong);
   if (
     Object.keys(printed).length === 0 &&
-    formula === undefined &&
+    cell('formula_bound') === '' &&
+    cell('per_diameter') === '' &&
     BOUNDS.every((bound) => cell(BOUND_COLUMNS[bound]) === '')
   ) {
     wrong('min', { code: 'NO_BOUND' });

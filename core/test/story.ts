@@ -1,0 +1,216 @@
+import {
+  CHAIN_START,
+  chainHash,
+  decideJob,
+  decideOpening,
+  evolveJob,
+  gateRule,
+  gateStatement,
+  partIn,
+  pinLimits,
+  placeAt,
+  slotsOf,
+  slotKey,
+  parsePlaceKey,
+} from '../src/index';
+import type {
+  Actor,
+  Facts,
+  HashedEntry,
+  JobCommand,
+  JobEntry,
+  JobEvent,
+  JobState,
+  KeptRevision,
+  LimitsPin,
+  Opening,
+  PlaceKey,
+  Problem,
+  SecondPersonPolicy,
+  Stage,
+} from '../src/index';
+import {
+  FEELERS,
+  GHISLAINE,
+  IVO,
+  kept,
+  MODEL,
+  PERRIN,
+  REVISION,
+  RING_GAP,
+  ROUTE,
+  ROWS,
+  SANNA,
+} from './fixtures';
+
+/** A job told in memory, with the chain that a ledger would keep. */
+export class Story {
+  state: JobState | undefined;
+  readonly entries: HashedEntry[] = [];
+  private minute = 0;
+  private last = CHAIN_START;
+  instrument = FEELERS;
+  revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
+
+  constructor(readonly secondPerson: SecondPersonPolicy = 'required') {}
+
+  get job(): JobState {
+    if (this.state === undefined) throw new Error('the job is not open');
+    return this.state;
+  }
+  now(): string {
+    return new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString();
+  }
+  pin(number: number, serial = 'V-100'): LimitsPin {
+    return pinLimits({
+      pin: number,
+      on: '2026-06-01',
+      model: MODEL,
+      characteristics: [RING_GAP],
+      revisions: this.revisions,
+      policy: { order: ['mandatory', 'letter', 'manual'] },
+      engine: { serial, diameter: MODEL.bore.nm },
+    });
+  }
+  open(opening: Partial<Opening> = {}, by: Actor = IVO): this {
+    const engine = {
+      id: 'E-1',
+      model: 'VA-2',
+      modelName: 'Veldane VA-2',
+      serial: 'V-100',
+      buildDate: null,
+      oversize: 0 as never,
+      pistonMaterial: null,
+      ringPartNumber: null,
+      hoursSinceNew: null,
+      hoursSinceOverhaul: null,
+    };
+    const decided = decideOpening(
+      {
+        job: { number: 'J-1', duty: 'survey', reason: '', previousSeal: null, shop: 'Quay' },
+        engine,
+        route: ROUTE,
+        secondPerson: this.secondPerson,
+        pin: this.pin(1),
+        ...opening,
+      },
+      { by },
+    );
+    if (!decided.ok) throw new Error(decided.problem.code);
+    this.append(decided.value, by, this.now());
+    return this;
+  }
+  private append(events: readonly JobEvent[], by: Actor, at: string): void {
+    for (const event of events) {
+      const entry = {
+        chain: 'job:J',
+        seq: this.entries.length + 1,
+        job: 'J',
+        at,
+        command: 'c',
+        by,
+        ...event,
+      } as JobEntry;
+      const { hash } = chainHash({ previous: this.last, entry });
+      this.entries.push({ entry, hash });
+      this.last = hash;
+      this.state = evolveJob(this.state, entry);
+    }
+  }
+  /** Tries a command; what is allowed is written. */
+  attempt(command: JobCommand, by: Actor, more: Partial<Facts> = {}): Problem | undefined {
+    const at = this.now();
+    const decided = decideJob(this.job, command, {
+      at,
+      by,
+      instrument: this.instrument,
+      freshPin: this.pin(this.job.pins.length + 1),
+      currentDocuments: this.pin(1).documents.map(({ id, digest }) => ({ id, digest })),
+      ...more,
+    });
+    if (!decided.ok) return decided.problem;
+    this.append(decided.value, by, at);
+    return undefined;
+  }
+  do(command: JobCommand, by: Actor = IVO, more: Partial<Facts> = {}): this {
+    const problem = this.attempt(command, by, more);
+    if (problem !== undefined)
+      throw new Error(`${command.type}: ${problem.code} ${JSON.stringify(problem.data)}`);
+    return this;
+  }
+  version(place: PlaceKey): number {
+    return placeAt(this.job, place).version;
+  }
+  reading(
+    place: PlaceKey,
+    text: string,
+    by: Actor = IVO,
+    basedOn = this.version(place),
+  ): JobCommand & { type: 'takeReading' } {
+    return {
+      type: 'takeReading',
+      place,
+      basedOn,
+      text,
+      unit: this.instrument.unit,
+      instrument: this.instrument.id,
+      answers: [{ question: 'expanderOut', answer: 'yes' }],
+      slip: null,
+    };
+  }
+  take(place: PlaceKey, text: string, by: Actor = IVO): this {
+    return this.do(this.reading(place, text), by);
+  }
+  part(place: PlaceKey, kind: 'ring' | 'bore' = 'ring'): { part: string; basedOn: number } {
+    const part = partIn(this.job, slotKey(kind, parsePlaceKey(place)!.at));
+    return { part: part!.id, basedOn: part!.condition };
+  }
+  signCommand(stage: Stage): JobCommand {
+    return { type: 'signGate', gate: stage, ...gateStatement(this.job, gateRule(this.job, stage)!) };
+  }
+  sign(stage: Stage, by: Actor): this {
+    return this.do(this.signCommand(stage), by);
+  }
+  arrive(): this {
+    return this.open()
+      .do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA)
+      .do({ type: 'checkDocuments' }, PERRIN)
+      .do({ type: 'takeInstrument', instrument: 'FS-2' })
+      .sign('arrival', PERRIN);
+  }
+  fit(): this {
+    return this.do({
+      type: 'fitRings',
+      slots: slotsOf(MODEL.layout, 'ring').map(({ key }) => key),
+      state: 'new',
+      partNumber: null,
+      lot: null,
+    });
+  }
+  measureAll(): this {
+    for (const [key, text] of Object.entries(GOOD)) this.take(key, text);
+    return this;
+  }
+  finish(): this {
+    return this.arrive().fit().measureAll().sign('rings', PERRIN).sign('release', GHISLAINE);
+  }
+  seal(signature = { alg: 'Ed25519' as const, keyId: 'k', value: 'v' }): this {
+    this.append(
+      [{ type: 'recordSealed', v: 1, data: { length: this.entries.length, hash: this.last, signature } }],
+      GHISLAINE,
+      this.now(),
+    );
+    return this;
+  }
+}
+
+export const at = (cylinder: number, groove: number, station: string): PlaceKey =>
+  `ringGap@cylinder:${cylinder}/groove:${groove}/member:ring/station:${station}`;
+export const GOOD: Readonly<Record<PlaceKey, string>> = {
+  [at(1, 1, 'skirt')]: '44/46',
+  [at(1, 1, 'top')]: '11/12',
+  [at(1, 2, 'skirt')]: '18/20',
+  [at(2, 1, 'skirt')]: '44/46',
+  [at(2, 1, 'top')]: '12/13',
+  [at(2, 2, 'skirt')]: '18/20',
+};
