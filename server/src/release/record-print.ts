@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { placeWordsOf, remarkWords, showBound, stateWord, unitWord } from '@oak-gate/contract';
-import { currentPin, NM_PER, verifyRecord } from '@oak-gate/core';
+import { BOUNDS, currentPin, NM_PER, verifyRecord } from '@oak-gate/core';
 import type { GateSignature, JobState, LengthUnit, RecordFile, SamePerson } from '@oak-gate/core';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
@@ -78,6 +78,9 @@ function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
         },
       ],
     }),
+    // A heading goes to the next page with what it heads.
+    pageBreakBefore: (node, queries) =>
+      node.headlineLevel === 1 && queries.getFollowingNodesOnPage().length === 0,
     content: [
       ...heading(state),
       ...charts(state),
@@ -90,7 +93,13 @@ function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
   };
 }
 
-const title = (text: string): Content => ({ text, bold: true, fontSize: 11.5, margin: [0, 12, 0, 4] });
+const title = (text: string): Content => ({
+  headlineLevel: 1,
+  text,
+  bold: true,
+  fontSize: 11.5,
+  margin: [0, 12, 0, 4],
+});
 const small = (text: string): Content => ({ text, fontSize: 8, color: SOFT });
 const day = (at: string): string => `${at.slice(0, 10)} ${at.slice(11, 16)} UTC`;
 const RULED = {
@@ -219,9 +228,10 @@ function limits(state: JobState): Content[] {
         pin.model.layout,
         `${row.characteristic}@groove:${row.groove}/member:${row.member}/station:${row.station}`,
       );
-      const printed = Object.entries(row.printed).map(
-        ([bound, figure]) => `${bound} ${figure.text} ${unitWord(figure.unit)}`,
-      );
+      const printed = BOUNDS.flatMap((bound) => {
+        const figure = row.printed[bound];
+        return figure === undefined ? [] : [`${bound} ${figure.text} ${unitWord(figure.unit)}`];
+      });
       const formula =
         row.formula === undefined
           ? []

@@ -48,7 +48,7 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
       hand.clear();
     });
   if (event.key === 'Enter') {
-    if (!inEntry && target instanceof HTMLButtonElement) return; // a button that has the focus answers for itself
+    if (answersForItself(target, hand)) return;
     return done(() => {
       if (event.shiftKey) hand.move('back');
       else hand.record();
@@ -66,6 +66,12 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
   const letter = event.key.length === 1 ? event.key.toLowerCase() : '';
   if (letter !== '' && COMMANDS.includes(letter) && command(letter, bench)) return event.preventDefault();
   if (event.key.length === 1) bench.focus(); // the character itself then lands in the bar
+}
+
+/** A button that was reached by tabbing takes its own Enter; with something typed, Enter on the bench records. */
+function answersForItself(target: HTMLElement | null, hand: BenchHand): boolean {
+  if (!(target instanceof HTMLButtonElement) || target.tabIndex < 0) return false;
+  return hand.text() === '' || target.closest('app-entry-bar') === null;
 }
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */

@@ -68,7 +68,7 @@ export function understand(
     const { what, next } = wordsOf(
       problem(code, { place: '', text: text.length > 40 ? `${text.slice(0, 40)}…` : text }),
     );
-    return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}` };
+    return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
   const fact = judgePlace(job, place, partState, entry.reading);
   const notInSet = entry.notes.includes('notInSet');
@@ -79,14 +79,16 @@ export function understand(
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
+  const asInches = entry.notes.includes('readAsInches');
   const margin = marginWords(fact, entry.reading, instrument.unit);
   return {
     kind: 'read',
-    words: `${understoodWords(entry.reading, instrument.unit)}${entry.notes.includes('readAsInches') ? ', read as inches' : ''}.${last}`,
+    words: `${understoodWords(entry.reading, instrument.unit)}${asInches ? ', read as inches' : ''}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
-    asInches: entry.notes.includes('readAsInches'),
-    suspects,
+    asInches,
+    // What was read as inches is asked about as that, and not twice.
+    suspects: asInches ? [] : suspects,
   };
 }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
+import { sessionView } from '@oak-gate/contract';
 import * as z from 'zod';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
@@ -41,7 +42,8 @@ export class SetUpPage {
       this.problem.set(answer.problem);
       return;
     }
-    this.store.dispatch(SessionActions.ask());
+    const session = await this.api.get('/api/session', sessionView);
+    if (session.ok) this.store.dispatch(SessionActions.told({ view: session.value }));
     await this.router.navigateByUrl('/shop');
   }
 }

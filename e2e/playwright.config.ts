@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: './src',
+  outputDir: './test-results',
+  fullyParallel: false,
+  workers: 1,
+  forbidOnly: Boolean(process.env['CI']),
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list']],
+  use: {
+    actionTimeout: 8_000,
+    navigationTimeout: 15_000,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

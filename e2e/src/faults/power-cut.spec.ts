@@ -1,0 +1,83 @@
+import { randomUUID } from 'node:crypto';
+import { verifyChain } from '@oak-gate/core';
+import type { HashedEntry } from '@oak-gate/core';
+import { at, Bench, signIn } from '../support/pages';
+import { runProgram, Server } from '../support/server';
+import { ApiTablet } from '../support/tablet';
+import { expect, test } from '../support/test';
+
+const place = (i: number): string => at((i % 8) + 1, (Math.floor(i / 8) % 2) + 1, 'mid');
+
+test('killed in the middle of a stream of readings: every acknowledged one is there, and the chains hold', async () => {
+  const server = await new Server().seed().start();
+  const ivo = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const jobs = await Promise.all([1, 2, 3].map((i) => ivo.openV8(`P-${i}`, `M8-4000${i}`)));
+  const acknowledged: { jobId: string; id: string }[] = [];
+  const stream = jobs.map(async (jobId) => {
+    for (let i = 0; i < 200; i++) {
+      const id = randomUUID();
+      const command = {
+        type: 'takeReading',
+        place: place(i),
+        basedOn: 0,
+        text: '17/18',
+        unit: 'thou',
+        instrument: 'FS-2',
+        answers: [],
+        slip: null,
+      };
+      const answer = await ivo.command(jobId, command, id).catch(() => undefined);
+      if (answer === undefined) return;
+      expect(answer.status).toBe(201);
+      acknowledged.push({ jobId, id });
+    }
+  });
+  await expect.poll(() => acknowledged.length).toBeGreaterThan(25);
+  await server.stop('SIGKILL');
+  await Promise.all(stream);
+  expect(acknowledged.length).toBeLessThan(600);
+
+  await server.start();
+  const again = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  for (const jobId of jobs) {
+    const { entries } = (await again.get(`/api/jobs/${jobId}/entries`)) as {
+      entries: (HashedEntry & { entry: { command: string } })[];
+    };
+    expect(verifyChain({ entries })).toEqual({ intact: true, length: entries.length });
+    const commands = new Set(entries.map(({ entry }) => entry.command));
+    for (const { id } of acknowledged.filter((each) => each.jobId === jobId))
+      expect(commands.has(id)).toBe(true);
+  }
+  await server.remove();
+});
+
+test('a second server on the same data folder says so and does not start', async ({ demo }) => {
+  const second = runProgram('main.mjs', '--data', demo.folder, '--port', '0');
+  expect(second.code).toBe(1);
+  expect(second.output).toContain('Another server works on this data folder');
+});
+
+test('a port that is none is refused with words', () => {
+  const wrong = runProgram('main.mjs', '--port', 'harbour');
+  expect([wrong.code, wrong.output]).toEqual([1, expect.stringContaining('"harbour" is not a port')]);
+});
+
+test('while the server is away readings are kept on the tablet, over a reload too, and sent when it is back', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  const ivo = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const jobId = await ivo.openV8('P-9', 'M8-40009');
+  await signIn(page, server.address, 'Ivo Marrable');
+  const bench = await new Bench(page).open(server.address, jobId, at(1, 2, 'mid'));
+  await server.stop('SIGKILL');
+  await bench.record('16/17');
+  await expect(page.getByRole('status')).toContainText('server away: 1 kept here');
+  await expect(bench.cell(at(1, 2, 'mid')).getByRole('img')).toHaveAttribute('aria-label', /not on disk yet/);
+  await server.start();
+  await page.goto(`${server.address}/jobs/${jobId}/rings`); // a reload: the command comes out of the tablet's store
+  await bench.expectState(at(1, 2, 'mid'), 'in');
+  await bench.settled();
+  await expect.poll(async () => (await ivo.job(jobId)).places[at(1, 2, 'mid')]?.readings.length).toBe(1);
+  await server.remove();
+});

@@ -1,0 +1,146 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Bench, changeHands, Dialog, at } from '../support/pages';
+import { root, Server } from '../support/server';
+import { expect, test } from '../support/test';
+
+const sample = (path: string): string => join(root, 'demo', path);
+
+test('an empty folder becomes a shop that measures its first ring', async ({ page }) => {
+  const server = await new Server().start();
+  const dialog = new Dialog(page);
+  await page.goto(server.address);
+  await page.waitForURL('**/set-up');
+  await page.getByLabel('Name of the shop').fill('Harbour Works');
+  await page.getByLabel('Name', { exact: true }).fill('Asta Brandt');
+  await page.getByLabel('PIN').fill('5821');
+  await page.getByRole('button', { name: 'Open the shop' }).click();
+
+  await page.waitForURL('**/shop');
+  for (const [name, role] of [
+    ['Bo Friis', 'technician'],
+    ['Cato Lund', 'inspector'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Add a person' }).click();
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.getByLabel('PIN').fill('5821');
+    if (role !== 'technician') {
+      await page.getByRole('checkbox', { name: /technician/ }).uncheck();
+      await page.getByRole('checkbox', { name: new RegExp(`^${role}`) }).check();
+    }
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByRole('cell', { name })).toBeVisible();
+  }
+
+  await page.getByRole('link', { name: 'Library' }).click();
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"format"') });
+  await expect(page.getByRole('alert')).toContainText('broken.json is not JSON');
+  await page.locator('input[type=file]').setInputFiles(sample('models/VA-4-330.json'));
+  await expect(page.getByRole('cell', { name: 'Veldane VA-4-330' })).toBeVisible();
+  await page.getByRole('button', { name: 'Draft a document' }).click();
+  await page.getByLabel('Number', { exact: true }).fill('SL-88');
+  await page.getByLabel('Revision').fill('B');
+  await page.getByLabel('Title').fill('Ring gaps in choked cylinders');
+  await page.getByLabel('Kind').click();
+  await page.getByRole('option', { name: 'approved letter' }).click();
+  await page.getByLabel('Speaks of these models').click();
+  await page.getByRole('option', { name: 'Veldane VA-4-330' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Issued').fill('2026-01-10');
+  await page.getByLabel('Effective').fill('2026-01-20');
+  await page.getByRole('button', { name: 'Save the draft' }).click();
+
+  await test.step('a wrong table lists its cells and writes nothing; the right one is read', async () => {
+    await page.waitForURL('**/library/SL-88*');
+    const table = readFileSync(sample('documents/SL-88-rev-B.csv'), 'utf8');
+    const read = (name: string, text: string) =>
+      page
+        .locator('input[type=file]')
+        .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await read(
+      'wrong.csv',
+      table.replace('0.040,0.052,in', '0.060,0.052,in').replace('3,ringGap,3', '3,ringGap,7'),
+    );
+    const alert = page.getByRole('alert');
+    await expect(alert).toContainText('2 cells are wrong; nothing was written');
+    await expect(
+      alert.getByRole('row', { name: /^2 min the minimum 0.060 is above the maximum 0.052/ }),
+    ).toBeVisible();
+    await expect(alert.getByRole('row', { name: /^4 groove .*has no groove "7"/ })).toBeVisible();
+    await expect(page.getByText('No rows yet')).toBeVisible();
+    await alert.getByRole('button', { name: 'Understood' }).click();
+    await read('right.csv', table);
+    await expect(page.getByRole('status')).toContainText('6 rows were read');
+    await page.getByRole('button', { name: 'Publish', exact: true }).click();
+    await dialog.choose('Second look by', 'Cato Lund');
+    await dialog.done('Publish and freeze');
+    await expect(page.getByText('current', { exact: true })).toBeVisible();
+    await expect(page.locator('input[type=file]')).toHaveCount(0);
+  });
+
+  await test.step('a feeler set is registered by the form, in its own unit', async () => {
+    await page.getByRole('link', { name: 'Instruments' }).click();
+    await page.getByRole('button', { name: 'Register an instrument' }).click();
+    await page.getByLabel('Id', { exact: true }).fill('FS-1');
+    await page.getByLabel('Name').fill('Bench feelers');
+    await page.getByLabel('Checked on').fill('2026-10-01');
+    await page.getByLabel('Due again on').fill('2027-10-01');
+    await page.getByLabel('Blades').fill('9 10 11 thick 42 44');
+    await page.getByRole('button', { name: 'Register', exact: true }).click();
+    await expect(page.getByRole('alert')).toContainText('"thick" is not a size in thou');
+    await page.getByLabel('Blades').fill('9 10 11 42 44');
+    await page.getByRole('button', { name: 'Register', exact: true }).click();
+    await expect(page.getByText('5 blades, thou')).toBeVisible();
+  });
+
+  await test.step('a job is opened by a technician; a serial that is not of the model is refused', async () => {
+    await changeHands(page, 'Bo Friis');
+    await page.getByRole('link', { name: 'Floor', exact: true }).click();
+    await expect(page.getByText('No job is in the shop')).toBeVisible();
+    await page.getByRole('link', { name: 'Open a job' }).click();
+    await page.getByLabel('Job number').fill('H-1');
+    await page.getByLabel('Engine model').click();
+    await page.getByRole('option', { name: 'Veldane VA-4-330' }).click();
+    await page.getByLabel('Serial').fill('4330-99');
+    await page.getByLabel('Duty').fill('crop spraying');
+    await page.getByRole('button', { name: 'Open the job' }).click();
+    await expect(page.getByRole('alert')).toContainText('"4330-99" is not a serial of VA-4-330');
+    await page.getByLabel('Serial').fill('4330-00099');
+    await page.getByRole('button', { name: 'Open the job' }).click();
+    await page.waitForURL('**/arrival');
+    await page.getByRole('button', { name: 'Take FS-1' }).click();
+    await expect(page.getByText('Bench feelers, due')).toBeVisible();
+  });
+  await test.step('who opened the job is no second person; another is', async () => {
+    await page.getByRole('button', { name: 'Read the plate' }).click();
+    await dialog.fill('Serial on the plate', '4330-00099');
+    await dialog.submit('Confirm');
+    await expect(dialog.box).toContainText('Bo Friis cannot confirm the identity');
+    await dialog.submit('Leave it');
+    await changeHands(page, 'Cato Lund');
+    await page.getByRole('button', { name: 'Read the plate' }).click();
+    await dialog.fill('Serial on the plate', '4330-00009');
+    await dialog.submit('Confirm');
+    await expect(dialog.box).toContainText('You read 4330-00009, the job says 4330-00099');
+    await dialog.fill('Serial on the plate', '4330-00099');
+    await dialog.done('Confirm');
+    await page.getByRole('button', { name: 'They are current' }).click();
+    await page.getByRole('button', { name: 'Read and sign' }).click();
+    await dialog.fill('PIN', '5821');
+    await dialog.done('Sign');
+    await expect(page.getByText('Signed by Cato Lund')).toBeVisible();
+  });
+  await test.step('rings are fitted and the first gap is taken', async () => {
+    await changeHands(page, 'Bo Friis');
+    await page.locator('nav.line').getByText('Rings').click();
+    const bench = new Bench(page);
+    await expect(bench.verdict).toContainText('No ring is fitted here');
+    await page.keyboard.press('f');
+    await dialog.done('Fit');
+    await bench.record('42/44');
+    await bench.expectState(at(1, 1, 'skirt'), 'in');
+  });
+  await server.remove();
+});

@@ -1,0 +1,84 @@
+import AxeBuilder from '@axe-core/playwright';
+import { signIn } from '../support/pages';
+import { ApiTablet } from '../support/tablet';
+import { expect, test } from '../support/test';
+
+let jobs: { open: string; sealed: string; v8: string };
+test.beforeAll(async ({ demo }) => {
+  const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
+  jobs = {
+    open: await ivo.jobId('J-2041'),
+    sealed: await ivo.jobId('J-2040'),
+    v8: await ivo.openV8('S-1', 'M8-50001'),
+  };
+});
+const PAGES: Record<string, () => string> = {
+  Floor: () => '/floor',
+  'open a job': () => '/jobs/new',
+  Arrival: () => `/jobs/${jobs.open}/arrival`,
+  bench: () => `/jobs/${jobs.open}/rings`,
+  'bench of a V8': () => `/jobs/${jobs.v8}/rings`,
+  gate: () => `/jobs/${jobs.open}/gate/rings`,
+  record: () => `/jobs/${jobs.sealed}/release`,
+  Engines: () => '/engines',
+  Library: () => '/library',
+  document: () => '/library/SL-88%20rev%20B',
+  Instruments: () => '/instruments',
+  Shop: () => '/shop',
+};
+
+for (const theme of ['light', 'dark'] as const) {
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+  ] as const) {
+    test(`every screen at ${width} x ${height}, ${theme}: legible to a machine, nothing wider than the window`, async ({
+      page,
+      demo,
+    }) => {
+      await page.setViewportSize({ width, height });
+      await page.emulateMedia({ colorScheme: theme });
+      await signIn(page, demo.address, 'Perrin Oduvale');
+      for (const [name, path] of Object.entries(PAGES)) {
+        await page.goto(demo.address + path());
+        await page.locator('.panel, app-sheet table').first().waitFor();
+        const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        expect([name, overflow <= 0]).toEqual([name, true]);
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+        expect([name, violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html ?? ''}`)]).toEqual([
+          name,
+          [],
+        ]);
+      }
+    });
+  }
+}
+
+test('sizes on the bench: entry figure, verdict, sheet figures, marks and targets', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo.address, 'Ivo Marrable');
+  await page.goto(`${demo.address}/jobs/${jobs.open}/rings`);
+  await page.locator('app-sheet table').waitFor();
+  const fontSize = (selector: string) =>
+    page
+      .locator(selector)
+      .first()
+      .evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
+  const box = async (selector: string) =>
+    (await page.locator(selector).first().boundingBox()) ?? { width: 0, height: 0 };
+  expect(await fontSize('input[data-entry]')).toBeGreaterThanOrEqual(46);
+  expect(await fontSize('app-entry-bar .advice')).toBeGreaterThanOrEqual(28);
+  expect(await fontSize('app-sheet .figure')).toBeGreaterThanOrEqual(16);
+  expect((await box('app-sheet app-mark svg')).width).toBeGreaterThanOrEqual(14);
+  expect((await box('app-engine-plan app-mark svg')).width).toBeGreaterThanOrEqual(18);
+  for (const target of [
+    'app-blade-ladder .rungs button',
+    'app-blade-ladder .answer',
+    'app-entry-bar .record',
+  ]) {
+    const { width, height } = await box(target);
+    expect([target, Math.min(width, height) >= 56]).toEqual([target, true]);
+  }
+});

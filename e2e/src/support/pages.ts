@@ -1,0 +1,91 @@
+import { expect } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+import { PIN } from './server';
+
+export async function signIn(page: Page, address: string, name: string, pin = PIN): Promise<void> {
+  await page.goto(`${address}/sign-in`);
+  await page.getByRole('button', { name }).click();
+  await page.locator('input[name=pin]').fill(pin);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/floor');
+}
+
+/** The dialog that asks: fields by their labels. */
+export class Dialog {
+  readonly box: Locator;
+  constructor(private readonly page: Page) {
+    this.box = page.locator('mat-dialog-container');
+  }
+  async fill(label: string, value: string): Promise<this> {
+    await this.box.getByLabel(label, { exact: false }).fill(value);
+    return this;
+  }
+  async choose(label: string, option: string): Promise<this> {
+    await this.box.getByLabel(label).click();
+    await this.page.getByRole('option', { name: option }).first().click();
+    return this;
+  }
+  async submit(name: string): Promise<void> {
+    await this.box.getByRole('button', { name, exact: true }).click();
+  }
+  async done(name: string): Promise<void> {
+    await this.submit(name);
+    await expect(this.box).toHaveCount(0);
+  }
+}
+
+export async function changeHands(page: Page, name: string, pin = PIN): Promise<void> {
+  await page.locator('button.hands').click();
+  const dialog = new Dialog(page);
+  await dialog.choose('Who', name);
+  await dialog.fill('PIN', pin);
+  await dialog.done('Take over');
+}
+
+/** The bench as a technician has it in hand. */
+export class Bench {
+  readonly entry: Locator;
+  readonly verdict: Locator;
+  constructor(readonly page: Page) {
+    this.entry = page.locator('input[data-entry]');
+    this.verdict = page.locator('app-entry-bar .understood');
+  }
+  async open(address: string, jobId: string, place?: string): Promise<this> {
+    await this.page.goto(`${address}/jobs/${jobId}/rings${place === undefined ? '' : `?place=${place}`}`);
+    await expect(this.page.locator('app-sheet table').first()).toBeVisible();
+    return this;
+  }
+  cell(place: string): Locator {
+    return this.page.locator(`td[data-place="${place}"]`);
+  }
+  get inHand(): Locator {
+    return this.page.locator('td.here');
+  }
+  async at(place: string): Promise<this> {
+    await this.cell(place).locator('button').click();
+    await expect(this.inHand).toHaveAttribute('data-place', place);
+    return this;
+  }
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+    await expect(this.entry).toHaveValue(text);
+  }
+  async record(text: string): Promise<void> {
+    await this.type(text);
+    await this.page.keyboard.press('Enter');
+  }
+  async expectState(place: string, state: string): Promise<void> {
+    await expect(this.cell(place)).toHaveAttribute('data-state', state);
+  }
+  /** What is on disk has no dotted outline any more. */
+  async settled(): Promise<void> {
+    await expect(this.page.locator('app-sheet .pending')).toHaveCount(0);
+  }
+  async more(item: string): Promise<void> {
+    await this.page.locator('app-reading-card').getByRole('button', { name: 'More' }).click();
+    await this.page.getByRole('menuitem', { name: item }).click();
+  }
+}
+
+export const at = (cylinder: number, groove: number, station: string, member = 'ring'): string =>
+  `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;

@@ -1,0 +1,76 @@
+import { spawn, spawnSync } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+export const root = resolve(import.meta.dirname, '../../..');
+const dist = join(root, 'server/dist');
+export const PIN = '5821';
+
+/** A real server process on a folder of its own, as the README starts it. */
+export class Server {
+  private child: ChildProcess | undefined;
+  private port = 0;
+  readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-e2e-'));
+
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+  seed(): this {
+    const { status, stderr } = spawnSync(
+      process.execPath,
+      [join(dist, 'seed.mjs'), this.folder, join(root, 'demo')],
+      { encoding: 'utf8' },
+    );
+    if (status !== 0) throw new Error(stderr);
+    return this;
+  }
+  /** Starts, on the port that it had before where it had one. */
+  async start(): Promise<this> {
+    const args = [
+      join(dist, 'main.mjs'),
+      '--data',
+      this.folder,
+      '--port',
+      String(this.port),
+      '--demo-pin',
+      PIN,
+    ];
+    const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    this.child = child;
+    this.port = await new Promise<number>((found, failed) => {
+      child.stdout.on('data', (chunk: Buffer) => {
+        const port = /127\.0\.0\.1:(\d+)/.exec(chunk.toString())?.[1];
+        if (port !== undefined) found(Number(port));
+      });
+      child.once('exit', (code) => {
+        failed(new Error(`the server ended with ${code}`));
+      });
+    });
+    return this;
+  }
+  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const child = this.child;
+    if (child?.exitCode !== null) return;
+    const gone = new Promise<void>((done) => child.once('exit', () => done()));
+    child.kill(signal);
+    await gone;
+  }
+  async remove(): Promise<void> {
+    await this.stop();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** Another process of the server's own programs, run to its end. */
+export function runProgram(
+  program: string,
+  ...args: string[]
+): { readonly code: number | null; readonly output: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(dist, program), ...args], {
+    encoding: 'utf8',
+    timeout: 30_000,
+  });
+  return { code: status, output: stdout + stderr };
+}

@@ -1,0 +1,74 @@
+import { randomUUID } from 'node:crypto';
+import { ledgerEntries } from '@oak-gate/contract';
+import { replayJob, slotsOf } from '@oak-gate/core';
+import type { JobState } from '@oak-gate/core';
+import type { APIRequestContext } from '@playwright/test';
+import { request } from '@playwright/test';
+import { PIN } from './server';
+
+/** A client without a screen, for what a test needs to be there before it begins. */
+export class ApiTablet {
+  private constructor(private readonly http: APIRequestContext) {}
+
+  static async signIn(address: string, person: string, pin = PIN): Promise<ApiTablet> {
+    const tablet = new ApiTablet(await request.newContext({ baseURL: address }));
+    await tablet.post('/api/session', { person, pin });
+    return tablet;
+  }
+  async get(path: string): Promise<unknown> {
+    return (await this.http.get(path)).json();
+  }
+  async post(path: string, data: unknown): Promise<{ readonly status: number; readonly body: unknown }> {
+    const answer = await this.http.post(path, { data });
+    return { status: answer.status(), body: await answer.json() };
+  }
+  command(
+    jobId: string,
+    command: object,
+    id: string = randomUUID(),
+  ): Promise<{ readonly status: number; readonly body: unknown }> {
+    return this.post(`/api/jobs/${jobId}/commands`, { id, command });
+  }
+  async jobId(number: string): Promise<string> {
+    const floor = (await this.get('/api/floor')) as { jobs: { number: string; jobId: string }[] };
+    const found = floor.jobs.find((job) => job.number === number);
+    if (found === undefined) throw new Error(`no job ${number}`);
+    return found.jobId;
+  }
+  async job(jobId: string): Promise<JobState> {
+    const { entries } = ledgerEntries.parse(await this.get(`/api/jobs/${jobId}/entries`));
+    const state = replayJob(entries.map(({ entry }) => entry));
+    if (state === undefined) throw new Error('no story');
+    return state;
+  }
+  /** A marine V8 with its rings fitted, measured nowhere. */
+  async openV8(number: string, serial: string): Promise<string> {
+    const engine = {
+      model: 'M8-52',
+      serial,
+      buildDate: null,
+      oversize: '0.020',
+      pistonMaterial: 'H',
+      ringPartNumber: null,
+      hoursSinceNew: null,
+      hoursSinceOverhaul: null,
+    };
+    const { body } = await this.post('/api/jobs', {
+      id: randomUUID(),
+      job: { number, duty: 'continuous marine', reason: 'rebored' },
+      engine,
+    });
+    const { jobId } = body as { jobId: string };
+    await this.command(jobId, { type: 'takeInstrument', instrument: 'FS-2' });
+    const layout = (await this.job(jobId)).pins[0]?.model.layout;
+    if (layout === undefined) throw new Error('nothing pinned');
+    await this.command(jobId, {
+      type: 'fitRings',
+      slots: slotsOf(layout, 'ring').map(({ key }) => key),
+      state: 'new',
+      partNumber: null,
+      lot: null,
+    });
+    return jobId;
+  }
+}

@@ -1,0 +1,268 @@
+import { randomUUID } from 'node:crypto';
+import { demoFile, draft, jobRequest, PIN, reading, Shop, SKIRT } from '../test/shop';
+import { placeAt, placeStatus, parsePlaceKey, verifyRecord } from '@oak-gate/core';
+import { recordFile } from '@oak-gate/contract';
+import { checkSignature } from './record';
+
+jest.setTimeout(60_000);
+let shop: Shop;
+beforeAll(async () => {
+  shop = await (await new Shop().open()).furnish();
+});
+afterAll(() => shop.remove());
+const refused = (answer: { status: number; body: { code?: string } }) => [answer.status, answer.body.code];
+
+describe('the door', () => {
+  test('an empty folder is set up once, and the first person is signed in', async () => {
+    const empty = await new Shop().open();
+    const tablet = empty.tablet();
+    expect((await tablet.get('/api/session')).body).toMatchObject({ shop: null, person: null, people: [] });
+    const setUp = {
+      shop: 'Quay',
+      secondPerson: 'sameSaid',
+      person: { name: 'Åsa Ek', roles: ['technician'], authorisation: null },
+      pin: PIN,
+    };
+    expect((await tablet.post('/api/setup', setUp)).status).toBe(201);
+    expect((await tablet.get('/api/session')).body).toMatchObject({
+      shop: { name: 'Quay' },
+      person: { id: 'a-sa-ek', roles: ['technician', 'manager'] },
+    });
+    expect(refused(await tablet.post('/api/setup', setUp))).toEqual([409, 'ALREADY_SET_UP']);
+    await empty.remove();
+  });
+  test('nothing is told to who is not signed in', async () => {
+    for (const path of [
+      '/api/floor',
+      '/api/library',
+      '/api/instruments',
+      '/api/jobs/x/entries',
+      '/api/jobs/x/record.json',
+    ]) {
+      expect(refused(await shop.tablet().get(path))).toEqual([401, 'NOT_SIGNED_IN']);
+    }
+  });
+  test('five wrong PINs are followed by a pause, which even the right PIN waits out', async () => {
+    const tablet = shop.tablet();
+    const attempt = async (pin: string) => (await tablet.post('/api/session', { person: 'sanna', pin })).body;
+    for (const left of [4, 3, 2, 1, 0])
+      expect(await attempt('0000')).toMatchObject({ code: 'PIN_WRONG', data: { left } });
+    expect(await attempt(PIN)).toMatchObject({ code: 'PIN_LOCKED', data: { seconds: 30 } });
+    shop.clock.advance(30_000);
+    expect(await attempt(PIN)).toMatchObject({ person: { id: 'sanna' } });
+  });
+  test('a person who left the shop is out at once', async () => {
+    const teo = await shop.as('teo');
+    const { body } = await teo.post('/api/people', {
+      id: randomUUID(),
+      person: { name: 'Guest', roles: ['technician'], authorisation: null },
+      pin: PIN,
+    });
+    const guest = await shop.as(body.person.id as string);
+    expect((await guest.get('/api/floor')).status).toBe(200);
+    await teo.post('/api/people/change', { id: randomUUID(), person: body.person, active: false });
+    expect((await guest.get('/api/floor')).status).toBe(401);
+  });
+  test('a body that is no JSON, or not the right one, is named', async () => {
+    const ivo = await shop.as('ivo');
+    expect(
+      refused(
+        await ivo.send('/api/jobs', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: '{"a":',
+        }),
+      ),
+    ).toEqual([400, 'BODY_WRONG']);
+    expect(
+      (await ivo.post('/api/jobs', { ...jobRequest('J-9', '4330-00009'), extra: 1 })).body,
+    ).toMatchObject({ code: 'BODY_WRONG' });
+    expect(refused(await ivo.get('/api/nothing'))).toEqual([404, 'NOT_FOUND']);
+  });
+});
+
+describe('the library', () => {
+  const GOOD = demoFile('documents/SL-88-rev-B.csv');
+  test.each<[string, string, string[]]>([
+    ['a wrong header', GOOD.replace('station', 'depth'), ['1 station', '1 depth']],
+    ['a wrong unit', GOOD.replace(',in,', ',inches,'), ['2 unit']],
+    ['min above max', GOOD.replace('0.040,0.052', '0.060,0.052'), ['2 min']],
+    ['a groove that the model does not have', GOOD.replace('1,ringGap,1', '1,ringGap,8'), ['2 groove']],
+  ])('%s: every wrong cell is listed and nothing is written', async (_why, table, cells) => {
+    const teo = await shop.as('teo');
+    const path = await draft(teo, { number: `T-${randomUUID().slice(0, 8)}`, revision: '1', kind: 'manual' });
+    const answer = await teo.csv(`${path}/rows?command=${randomUUID()}&name=t.csv`, table);
+    expect(answer.body).toMatchObject({ code: 'TABLE_WRONG', status: 422 });
+    expect(
+      (answer.body.errors as { line: number; column: string }[]).map(
+        ({ line, column }) => `${line} ${column}`,
+      ),
+    ).toEqual(cells);
+    expect((await teo.get(path)).body.rows).toEqual([]);
+  });
+  test.each<[string, string]>([
+    ['a byte-order mark', `\ufeff${GOOD}`],
+    [
+      'semicolons',
+      GOOD.replace('; expander', ', expander').replace(', expander', ' expander').replaceAll(',', ';'),
+    ],
+    ['lines that end as on Windows', GOOD.replaceAll('\n', '\r\n')],
+  ])('%s is no obstacle', async (_why, table) => {
+    const teo = await shop.as('teo');
+    const path = await draft(teo, { number: `T-${randomUUID().slice(0, 8)}`, revision: '1', kind: 'manual' });
+    expect((await teo.csv(`${path}/rows?command=${randomUUID()}&name=t.csv`, table)).body).toEqual({
+      rows: 6,
+    });
+  });
+  test.each<[string, string, string]>([
+    ['an empty file', ' ', 'FILE_NOT_TEXT'],
+    ['an unclosed quote', 'row,unit\n"1,in', 'FILE_NOT_TEXT'],
+    ['a line with fewer cells', 'row,unit\n1', 'FILE_NOT_TEXT'],
+    ['a spreadsheet behind the name', 'PK\u0003\u0004\u0000\u0000', 'FILE_NOT_TEXT'],
+    ['more than is taken', 'x'.repeat(6_000_000), 'FILE_TOO_LARGE'],
+  ])('%s is refused with words', async (_why, table, code) => {
+    const teo = await shop.as('teo');
+    const path = await draft(teo, { number: `T-${randomUUID().slice(0, 8)}`, revision: '1', kind: 'manual' });
+    expect((await teo.csv(`${path}/rows?command=${randomUUID()}&name=t.csv`, table)).body.code).toBe(code);
+  });
+  test('a model file that contradicts itself is refused at the place', async () => {
+    const teo = await shop.as('teo');
+    const file = JSON.parse(demoFile('models/VA-4-330.json'));
+    file.model.layout.cylinders[0].bank = 'nowhere';
+    expect((await teo.post('/api/library/models', { id: randomUUID(), file })).body).toMatchObject({
+      code: 'BODY_WRONG',
+      where: 'model.layout.cylinders.0.bank',
+    });
+    const evil = JSON.parse(demoFile('models/VA-4-330.json'));
+    evil.model.serialPattern = '^(a+)+$';
+    expect((await teo.post('/api/library/models', { id: randomUUID(), file: evil })).body.code).toBe(
+      'BODY_WRONG',
+    );
+  });
+  test('a technician does not keep the library', async () => {
+    expect(
+      refused(
+        await (
+          await shop.as('ivo')
+        ).post('/api/library/models', { id: randomUUID(), file: JSON.parse(demoFile('models/M8-52.json')) }),
+      ),
+    ).toEqual([403, 'MAY_NOT']);
+  });
+});
+
+describe('commands', () => {
+  test('the same command twice is done once; with another body, or from another person, it is refused', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-10', '4330-00010');
+    const id = randomUUID();
+    const first = await ivo.command(jobId, reading(SKIRT, '44/46'), { id });
+    const again = await ivo.command(jobId, reading(SKIRT, '44/46'), { id });
+    expect([first.status, again.status]).toEqual([201, 200]);
+    expect(again.body).toEqual(first.body);
+    expect(refused(await ivo.command(jobId, reading(SKIRT, '42/44'), { id }))).toEqual([
+      409,
+      'COMMAND_ID_REUSED',
+    ]);
+    expect(refused(await (await shop.as('sanna')).command(jobId, reading(SKIRT, '44/46'), { id }))).toEqual([
+      409,
+      'COMMAND_ID_REUSED',
+    ]);
+    expect(placeAt(await ivo.job(jobId), SKIRT).readings).toHaveLength(1);
+  });
+  test('opening the same job twice opens it once; another number or serial is its own job', async () => {
+    const ivo = await shop.as('ivo');
+    const request = jobRequest('J-11', '4330-00011');
+    const [first, again] = [await ivo.post('/api/jobs', request), await ivo.post('/api/jobs', request)];
+    expect(again.body).toEqual(first.body);
+    expect(refused(await ivo.post('/api/jobs', jobRequest('J-11', '4330-00012')))).toEqual([
+      409,
+      'JOB_NUMBER_TAKEN',
+    ]);
+    expect(refused(await ivo.post('/api/jobs', jobRequest('J-12', '4330-00011')))).toEqual([
+      409,
+      'ENGINE_HAS_OPEN_JOB',
+    ]);
+    expect(refused(await ivo.post('/api/jobs', jobRequest('J-13', 'M8-11873')))).toEqual([
+      409,
+      'SERIAL_NOT_OF_MODEL',
+    ]);
+  });
+  test('a hundred readings at once: each is answered, none is lost, the chain holds', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-14', '4330-00014');
+    const sanna = await shop.as('sanna');
+    const answers = await Promise.all(
+      Array.from({ length: 100 }, (_, i) =>
+        (i % 2 ? ivo : sanna).command(jobId, reading(SKIRT, i % 3 ? '44/46' : '42/44')),
+      ),
+    );
+    expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([201]));
+    const state = await ivo.job(jobId);
+    expect(placeAt(state, SKIRT).readings).toHaveLength(100);
+    expect(placeStatus(state, parsePlaceKey(SKIRT)!).state).toBe('contested');
+  });
+  test('signing takes the PIN of who signs, and a wrong one signs nothing', async () => {
+    const { jobId } = await shop.openJob('J-15', '4330-00015');
+    const perrin = await shop.as('perrin');
+    expect(refused(await perrin.sign(jobId, 'arrival', ''))).toEqual([403, 'PIN_NEEDED']);
+    expect(refused(await perrin.sign(jobId, 'arrival', '9999'))).toEqual([403, 'PIN_WRONG']);
+    expect(refused(await perrin.sign(jobId, 'arrival'))).toEqual([409, 'GATE_SHUT']);
+    expect((await perrin.job(jobId)).signatures).toEqual({});
+  });
+  test('when the clock steps back, time stands still in the ledger and an entry says so', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-16', '4330-00016');
+    const before = (await ivo.job(jobId)).at;
+    shop.clock.advance(-3_600_000);
+    await ivo.command(jobId, reading(SKIRT, '50+'));
+    await ivo.command(jobId, reading(SKIRT, '50/52', (await ivo.job(jobId)).places[SKIRT]!.version));
+    const { body } = await ivo.get(`/api/jobs/${jobId}/entries`);
+    const last = (body.entries as { entry: { type: string; at: string } }[])
+      .slice(-3)
+      .map(({ entry }) => [entry.type, entry.at]);
+    expect(last).toEqual([
+      ['clockSteppedBack', before],
+      ['readingTaken', before],
+      ['readingTaken', before],
+    ]);
+    shop.clock.advance(3_600_000);
+  });
+  test('another tablet hears what was written', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-17', '4330-00017');
+    const perrin = await shop.as('perrin');
+    const stream = await fetch(`${shop.base}/api/jobs/${jobId}/stream`, {
+      headers: { cookie: Reflect.get(perrin, 'cookie') as string },
+    });
+    const reader = stream.body!.getReader();
+    await reader.read();
+    await ivo.command(jobId, reading(SKIRT, '44/46'));
+    const { value } = await reader.read();
+    expect(new TextDecoder().decode(value)).toContain('readingTaken');
+    await reader.cancel();
+  });
+});
+
+describe('from readings to a record', () => {
+  test('the whole path ends in a sealed record that verifies, prints and is never written again', async () => {
+    const { jobId, ivo } = await shop.sealed();
+    const { body } = await ivo.get(`/api/jobs/${jobId}/record.json`);
+    const file = recordFile.parse(body);
+    expect(verifyRecord(file, checkSignature)).toMatchObject({ consistent: true, faults: [], remarks: [] });
+    expect(file.title).toContain('ring end gaps');
+    const pdf = await ivo.get(`/api/jobs/${jobId}/record.pdf`);
+    expect([pdf.status, String(pdf.body).slice(0, 5)]).toEqual([200, '%PDF-']);
+    expect(refused(await ivo.command(jobId, reading(SKIRT, '44/46')))).toEqual([409, 'JOB_SEALED']);
+    const forged = { ...file, seal: { ...file.seal, hash: 'a'.repeat(64) } };
+    expect(verifyRecord(forged, checkSignature).faults.map(({ kind }) => kind)).toContain('signatureWrong');
+  });
+  test('the next job of the engine begins with the seal of the one before', async () => {
+    const ivo = await shop.as('ivo');
+    const floor = (await ivo.get('/api/floor')).body;
+    const sealed = (floor.jobs as { serial: string; sealed: { digest: string } | null }[]).find(
+      ({ serial, sealed: left }) => serial === '4330-20417' && left !== null,
+    )!;
+    const { jobId } = await shop.openJob('J-18', '4330-20417');
+    expect((await ivo.job(jobId)).job.previousSeal).toBe(sealed.sealed!.digest);
+  });
+  test('an open job has no record yet', async () => {
+    const { jobId, ivo } = await shop.openJob('J-19', '4330-00019');
+    expect(refused(await ivo.get(`/api/jobs/${jobId}/record.pdf`))).toEqual([409, 'NOT_SEALED']);
+  });
+});

@@ -1,0 +1,271 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import type { AddressInfo } from 'node:net';
+import { randomUUID } from 'node:crypto';
+import { replayJob, slotsOf, placeAt, gateRule, gateStatement, placesOf, placeKey } from '@oak-gate/core';
+import type { JobEntry, JobState, Stage } from '@oak-gate/core';
+import { pino } from 'pino';
+import { createApp } from '../src/app';
+import { ScriptedClock } from '../src/platform/clock';
+import { openServices } from '../src/services';
+import type { Services } from '../src/services';
+
+export const PIN = '4711';
+const serverRoot = resolve(__dirname, '..');
+const demo = resolve(serverRoot, '../demo');
+export const demoFile = (path: string): string => readFileSync(join(demo, path), 'utf8');
+
+export interface Answer {
+  readonly status: number;
+  readonly body: any; // eslint-disable-line @typescript-eslint/no-explicit-any -- a test looks into whatever came
+}
+/** One tablet: it keeps its cookie. */
+export class Tablet {
+  private cookie = '';
+  constructor(readonly base: string) {}
+
+  async send(
+    path: string,
+    init: { method?: string; headers?: Record<string, string>; body?: string } = {},
+  ): Promise<Answer> {
+    const response = await fetch(`${this.base}${path}`, {
+      ...init,
+      headers: { ...init.headers, cookie: this.cookie },
+    });
+    const set = response.headers.getSetCookie().at(-1)?.split(';')[0];
+    if (set !== undefined) this.cookie = set;
+    const text = await response.text();
+    const isJson = (response.headers.get('content-type') ?? '').includes('json');
+    return { status: response.status, body: isJson && text !== '' ? JSON.parse(text) : text };
+  }
+  get(path: string): Promise<Answer> {
+    return this.send(path);
+  }
+  post(path: string, body: unknown): Promise<Answer> {
+    return this.send(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+  csv(path: string, body: string): Promise<Answer> {
+    return this.send(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body });
+  }
+  command(jobId: string, command: object, more: { id?: string; pin?: string } = {}): Promise<Answer> {
+    return this.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command, ...more });
+  }
+  async job(jobId: string): Promise<JobState> {
+    const { body } = await this.get(`/api/jobs/${jobId}/entries`);
+    return replayJob((body.entries as { entry: JobEntry }[]).map(({ entry }) => entry))!;
+  }
+  async sign(jobId: string, stage: Stage, pin = PIN): Promise<Answer> {
+    const state = await this.job(jobId);
+    return this.command(
+      jobId,
+      { type: 'signGate', gate: stage, ...gateStatement(state, gateRule(state, stage)!) },
+      { pin },
+    );
+  }
+}
+
+/** A shop on a folder of its own, with four people, a model, a document and a feeler set, all through the API. */
+export class Shop {
+  services!: Services;
+  readonly clock = new ScriptedClock('2026-06-01T08:00:00.000Z');
+  private server: ReturnType<ReturnType<typeof createApp>['listen']> | undefined;
+  base = '';
+  readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-test-'));
+
+  async open(): Promise<this> {
+    this.services = await openServices({
+      folder: this.folder,
+      serverRoot,
+      clock: this.clock,
+      logger: pino({ level: 'silent' }),
+    });
+    this.server = createApp(this.services).listen(0, '127.0.0.1');
+    await new Promise<void>((done) => this.server!.once('listening', () => done()));
+    this.base = `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
+    return this;
+  }
+  async close(): Promise<void> {
+    this.server?.closeAllConnections();
+    await new Promise<void>((done) => this.server?.close(() => done()));
+    await this.services.close();
+  }
+  async remove(): Promise<void> {
+    await this.close();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+  tablet(): Tablet {
+    return new Tablet(this.base);
+  }
+  async as(person: string): Promise<Tablet> {
+    const tablet = this.tablet();
+    const answer = await tablet.post('/api/session', { person, pin: PIN });
+    if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    return tablet;
+  }
+
+  async furnish(): Promise<this> {
+    const teo = this.tablet();
+    await teo.post('/api/setup', {
+      shop: 'Quay',
+      secondPerson: 'required',
+      person: { name: 'Teo', roles: ['steward'], authorisation: null },
+      pin: PIN,
+    });
+    for (const [name, role] of [
+      ['Ivo', 'technician'],
+      ['Sanna', 'technician'],
+      ['Perrin', 'inspector'],
+      ['Ghislaine', 'releaser'],
+    ]) {
+      await teo.post('/api/people', {
+        id: randomUUID(),
+        person: { name, roles: [role], authorisation: null },
+        pin: PIN,
+      });
+    }
+    await teo.post('/api/library/models', {
+      id: randomUUID(),
+      file: JSON.parse(demoFile('models/VA-4-330.json')),
+    });
+    await publish(
+      teo,
+      { number: 'SL-88', revision: 'B', kind: 'letter' },
+      demoFile('documents/SL-88-rev-B.csv'),
+    );
+    await teo.post('/api/instruments', {
+      id: randomUUID(),
+      instrument: {
+        id: 'FS-2',
+        name: 'Feelers',
+        kind: 'feeler',
+        unit: 'thou',
+        resolution: '1',
+        uncertainty: '0.2',
+        calibratedOn: '2026-05-01',
+        dueOn: '2026-12-01',
+        blades: [
+          '8',
+          '9',
+          '10',
+          '11',
+          '12',
+          '13',
+          '14',
+          '18',
+          '20',
+          '22',
+          '28',
+          '40',
+          '42',
+          '44',
+          '46',
+          '48',
+          '50',
+          '52',
+          '55',
+        ],
+      },
+    });
+    return this;
+  }
+  async openJob(number = 'J-1', serial = '4330-20417'): Promise<{ jobId: string; ivo: Tablet }> {
+    const ivo = await this.as('ivo');
+    const opened = await ivo.post('/api/jobs', jobRequest(number, serial));
+    if (opened.status !== 201) throw new Error(JSON.stringify(opened.body));
+    return { jobId: opened.body.jobId as string, ivo };
+  }
+  /** A job whose Arrival gate is signed and whose rings are fitted. */
+  async readyJob(number?: string, serial = '4330-20417'): Promise<{ jobId: string; ivo: Tablet }> {
+    const { jobId, ivo } = await this.openJob(number, serial);
+    const perrin = await this.as('perrin');
+    await ivo.command(jobId, { type: 'takeInstrument', instrument: 'FS-2' });
+    await perrin.command(jobId, { type: 'confirmIdentity', serialSeen: serial });
+    await perrin.command(jobId, { type: 'checkDocuments' });
+    await perrin.sign(jobId, 'arrival');
+    const slots = slotsOf((await ivo.job(jobId)).pins[0]!.model.layout, 'ring').map(({ key }) => key);
+    await ivo.command(jobId, { type: 'fitRings', slots, state: 'new', partNumber: null, lot: null });
+    return { jobId, ivo };
+  }
+  async measured(): Promise<{ jobId: string; ivo: Tablet }> {
+    const { jobId, ivo } = await this.readyJob();
+    const state = await ivo.job(jobId);
+    const { layout } = state.pins[0]!.model;
+    for (const place of placesOf(layout, state.pins[0]!.characteristics[0]!)) {
+      const text = place.at.station === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
+      const answer = await ivo.command(
+        jobId,
+        reading(placeKey(place), text, placeAt(state, placeKey(place)).version),
+      );
+      if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    }
+    return { jobId, ivo };
+  }
+  async sealed(): Promise<{ jobId: string; ivo: Tablet }> {
+    const { jobId, ivo } = await this.measured();
+    await (await this.as('perrin')).sign(jobId, 'rings');
+    await (await this.as('ghislaine')).sign(jobId, 'release');
+    return { jobId, ivo };
+  }
+}
+
+export const jobRequest = (number: string, serial: string, id: string = randomUUID()) => ({
+  id,
+  job: { number, duty: 'survey flying', reason: 'oil use' },
+  engine: {
+    model: 'VA-4-330',
+    serial,
+    buildDate: null,
+    oversize: '',
+    pistonMaterial: null,
+    ringPartNumber: null,
+    hoursSinceNew: 10,
+    hoursSinceOverhaul: 10,
+  },
+});
+export const reading = (place: string, text: string, basedOn = 0) => ({
+  type: 'takeReading',
+  place,
+  basedOn,
+  text,
+  unit: 'thou',
+  instrument: 'FS-2',
+  answers: [{ question: 'expanderOut', answer: 'yes' }],
+  slip: null,
+});
+export const SKIRT = 'ringGap@cylinder:1/groove:1/member:ring/station:skirt';
+
+export async function draft(
+  teo: Tablet,
+  { number, revision, kind }: { number: string; revision: string; kind: string },
+): Promise<string> {
+  await teo.post('/api/library/revisions', {
+    id: randomUUID(),
+    revision: {
+      number,
+      revision,
+      title: 'Ring gaps',
+      kind,
+      issued: '2026-01-01',
+      effective: '2026-01-02',
+      models: ['VA-4-330'],
+      serialFrom: null,
+      serialTo: null,
+    },
+  });
+  return `/api/library/revisions/${encodeURIComponent(`${number} rev ${revision}`)}`;
+}
+export async function publish(
+  teo: Tablet,
+  document: { number: string; revision: string; kind: string },
+  table: string,
+): Promise<void> {
+  const path = await draft(teo, document);
+  await teo.csv(`${path}/rows?command=${randomUUID()}&name=rows.csv`, table);
+  const answer = await teo.post(`${path}/publish`, { id: randomUUID(), secondLook: 'Perrin' });
+  if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+}

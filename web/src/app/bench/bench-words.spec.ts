@@ -1,0 +1,180 @@
+import { parsePlaceKey, placesOf, placeKey, placeStatus, limitInForce } from '@oak-gate/core';
+import { at, DemoJob, FEELERS } from '../../testing/demo-job';
+import { alsoSays, sourcesOf } from './also-says';
+import { moved } from './grid-moves';
+import { nextStep } from './next-words';
+import { understand } from './understanding';
+import { planView } from '../ui/plan-view';
+import { sheetView } from '../ui/sheet-view';
+import { middleCut } from '../ui/middle-cut';
+
+const va = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
+const say = (demo: DemoJob, place: string) =>
+  nextStep(demo.job, placeStatus(demo.job, parsePlaceKey(place)!), FEELERS, 'new');
+
+describe('what to do next', () => {
+  test.each<[string, (demo: DemoJob) => DemoJob, string, string, string]>([
+    ['nothing known', (d) => d, at(1, 1, 'skirt'), 'try the 40: it must go, and the 52 must stop', 'none'],
+    ['only a minimum', (d) => d, at(1, 1, 'top'), 'try the 9: it must go.', 'none'],
+    [
+      'goes only',
+      (d) => d.take(at(1, 1, 'skirt'), '50+'),
+      at(1, 1, 'skirt'),
+      'Not proven yet: try the 52: if it stops, the maximum holds',
+      'none',
+    ],
+    [
+      'the set cannot settle it',
+      (d) => d.take(at(1, 1, 'skirt'), '52/55'),
+      at(1, 1, 'skirt'),
+      'FS-2 cannot settle it',
+      'none',
+    ],
+    [
+      'tight, its other station open',
+      (d) => d.take(at(1, 1, 'top'), '8/9'),
+      at(1, 1, 'top'),
+      'Measure its other stations before filing',
+      'none',
+    ],
+    [
+      'tight, to be filed',
+      (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '42/44'),
+      at(1, 1, 'top'),
+      'File 1 to 8 thou off this ring: 2 is enough for both stations',
+      'file',
+    ],
+    [
+      'the good place of a ring to be filed',
+      (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '42/44'),
+      at(1, 1, 'skirt'),
+      'the ring is tight at another station',
+      'none',
+    ],
+    [
+      'tight, the other side not proven',
+      (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '44+'),
+      at(1, 1, 'top'),
+      'Prove the other side first',
+      'none',
+    ],
+    [
+      'tight here, loose there',
+      (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '55+'),
+      at(1, 1, 'top'),
+      'nobody knows how much room is left',
+      'none',
+    ],
+    [
+      'loose',
+      (d) => d.take(at(1, 1, 'skirt'), '55+'),
+      at(1, 1, 'skirt'),
+      'Metal cannot be put back',
+      'replace',
+    ],
+    ['in', (d) => d.take(at(1, 1, 'skirt'), '44/46'), at(1, 1, 'skirt'), 'Nothing to do here', 'none'],
+  ])('%s', (_why, tell, place, words, offers) => {
+    const step = say(tell(va()), place);
+    expect(step.words).toContain(words);
+    expect(step.offers).toBe(offers);
+  });
+});
+
+test('what the bar understands: reading, verdict, both units; or what is wrong', () => {
+  const { job } = va();
+  const place = parsePlaceKey(at(1, 1, 'top'))!;
+  const characteristic = job.pins[0]!.characteristics[0]!;
+  const read = (text: string) => understand(job, place, characteristic, FEELERS, 'new', text);
+  expect(read('8/9')).toMatchObject({
+    kind: 'read',
+    verdict: 'tight',
+    verdictWords: 'tight, by up to 1 thou',
+    words: '8 goes, 9 stops: 0.203, not 0.229 mm.',
+  });
+  expect(read('0.010/0.011')).toMatchObject({ kind: 'read', asInches: true, suspects: [] });
+  expect(read('')).toMatchObject({ kind: 'empty' });
+  expect(read('13')).toMatchObject({ kind: 'wrong' });
+  expect(read('1000')).toMatchObject({ kind: 'wrong', suspects: [{ reason: 'decimal', text: '10' }] });
+});
+
+test('the sheet: limits, figures, spread; a wide engine splits by bank', () => {
+  const demo = va()
+    .take(at(1, 1, 'skirt'), '44/46')
+    .take(at(2, 1, 'skirt'), '42/44');
+  const sheet = sheetView(demo.job, 'thou')!;
+  expect(sheet.blocks).toHaveLength(1);
+  expect(sheet.blocks[0]!.groups[0]!.lines[0]).toMatchObject({
+    station: '2.0 in from skirt',
+    limit: '40.0 to 52.0',
+    spread: '0 to 4',
+  });
+  expect(sheet.blocks[0]!.groups[0]!.lines[0]!.cells.map(({ figure }) => figure)).toEqual([
+    '44/46',
+    '42/44',
+    '',
+    '',
+  ]);
+  const v8 = new DemoJob('M8-52', 'SM-52-rev-4', 'M8-00001');
+  expect(sheetView(v8.job, 'thou')!.blocks.map(({ label, cylinders }) => [label, cylinders.length])).toEqual([
+    ['port bank', 4],
+    ['starboard bank', 4],
+  ]);
+});
+
+test('the engine plan: every place has its mark, inside its cylinder, and no two cylinders overlap', () => {
+  for (const demo of [
+    va(),
+    new DemoJob('M8-52', 'SM-52-rev-4', 'M8-00001'),
+    new DemoJob('AX6-240', 'NI-240-rev-3', 'AX-0001'),
+  ]) {
+    const plan = planView(demo.job)!;
+    const places = placesOf(demo.job.pins[0]!.model.layout, demo.job.pins[0]!.characteristics[0]!);
+    expect(plan.cylinders.flatMap(({ marks }) => marks)).toHaveLength(places.length);
+    for (const each of plan.cylinders) {
+      for (const mark of each.marks) {
+        expect(mark.x).toBeGreaterThanOrEqual(each.x);
+        expect(mark.x + 18).toBeLessThanOrEqual(each.x + each.width);
+        expect(mark.y + 18).toBeLessThanOrEqual(each.y + each.height);
+      }
+      const overlaps = plan.cylinders.some(
+        (other) =>
+          other.id !== each.id &&
+          other.x < each.x + each.width &&
+          each.x < other.x + other.width &&
+          other.y < each.y + each.height &&
+          each.y < other.y + other.height,
+      );
+      expect(overlaps).toBe(false);
+    }
+  }
+});
+
+test('sources are shown as printed, and every other pinned document says what it says', () => {
+  const { job } = va();
+  const place = parsePlaceKey(at(1, 1, 'top'))!;
+  const inForce = limitInForce(job, place, 'new');
+  expect(sourcesOf(job, inForce)).toEqual([
+    { row: 'SL-88 rev B row 4', printed: 'at least 0.009 in', worked: '' },
+  ]);
+  expect(alsoSays(job, place, 'new', inForce, 'thou')).toEqual([]);
+});
+
+test('the hand moves along the route and over the sheet, and stays at its ends', () => {
+  const { job } = va();
+  const { layout } = job.pins[0]!.model;
+  const places = placesOf(layout, job.pins[0]!.characteristics[0]!);
+  const go = (from: string, ...moves: Parameters<typeof moved>[3][]) =>
+    moves.reduce((key, move) => moved(layout, places, key, move), from);
+  expect(go(at(1, 1, 'skirt'), 'next', 'next')).toBe(at(1, 2, 'skirt'));
+  expect(go(at(1, 3, 'topOil'), 'next')).toBe(at(2, 1, 'skirt'));
+  expect(go(at(1, 1, 'skirt'), 'back', 'up', 'left')).toBe(at(1, 1, 'skirt'));
+  expect(go(at(1, 1, 'skirt'), 'right', 'down', 'right')).toBe(at(3, 1, 'top'));
+  expect(go(placeKey(places.at(-1)!), 'next', 'down')).toBe(placeKey(places.at(-1)!));
+});
+
+test('a long name is cut in its middle', () => {
+  expect([middleCut('Veldane', 10), middleCut('Norrhaven AX6-240 special', 12)]).toEqual([
+    'Veldane',
+    'Norrha…ecial',
+  ]);
+});

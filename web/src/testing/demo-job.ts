@@ -1,0 +1,182 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { engineModelFile, characteristic, route } from '@oak-gate/contract';
+import {
+  decideJob,
+  decideOpening,
+  evolveJob,
+  nanometres,
+  pinLimits,
+  placeAt,
+  readLimitTable,
+  slotsOf,
+  decimalLength,
+} from '@oak-gate/core';
+import type {
+  Actor,
+  Instrument,
+  JobCommand,
+  JobEntry,
+  JobEvent,
+  JobState,
+  KeptRevision,
+} from '@oak-gate/core';
+import * as z from 'zod';
+
+const root = join(__dirname, '../../..');
+const json = (path: string): unknown => JSON.parse(readFileSync(join(root, path), 'utf8'));
+export const IVO: Actor = { id: 'ivo', name: 'Ivo', roles: ['technician'], authorisation: null };
+
+const BLADES = [
+  '8',
+  '9',
+  '10',
+  '11',
+  '12',
+  '14',
+  '16',
+  '17',
+  '18',
+  '20',
+  '22',
+  '25',
+  '40',
+  '42',
+  '44',
+  '46',
+  '50',
+  '52',
+  '55',
+];
+export const FEELERS: Instrument = {
+  id: 'FS-2',
+  name: 'Feelers',
+  kind: 'feeler',
+  unit: 'thou',
+  resolution: nanometres(25_400),
+  uncertainty: nanometres(0),
+  calibratedOn: '2026-01-01',
+  dueOn: '2099-01-01',
+  blades: BLADES.map((text) => ({ text, unit: 'thou', nm: decimalLength(text, 'thou')! })),
+};
+
+/** A job on one of the demo's engines, made by core's own rules, for tests of what a screen makes of it. */
+export class DemoJob {
+  state: JobState | undefined;
+  private minute = 0;
+
+  constructor(modelId: 'VA-4-330' | 'M8-52' | 'AX6-240', document: string, serial: string) {
+    const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
+    const characteristics = z.array(characteristic).parse(json('server/data/characteristics.json'));
+    const [header = '', ...rest] = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8')
+      .trim()
+      .split('\n');
+    const id = document.replace('-rev-', ' rev ');
+    const table = readLimitTable({
+      revision: id,
+      header: header.split(','),
+      lines: rest.map((line, i) => ({ line: i + 2, cells: line.split(',') })),
+      models: [model],
+      characteristics,
+    });
+    if (!table.ok) throw new Error(JSON.stringify(table.errors));
+    const revision: KeptRevision = {
+      revision: {
+        id,
+        number: id.split(' ')[0]!,
+        revision: 'x',
+        title: '',
+        kind: 'letter',
+        issued: '2026-01-01',
+        effective: '2026-01-01',
+        appliesTo: { models: [modelId] },
+      },
+      rows: table.rows,
+      file: undefined,
+      draftedBy: { by: 'Teo', at: '' },
+      published: { by: 'Teo', at: '', digest: 'd'.repeat(64), secondLook: 'P' },
+    };
+    const pin = pinLimits({
+      pin: 1,
+      on: '2026-06-01',
+      model,
+      characteristics,
+      revisions: [revision],
+      policy: { order: ['letter', 'manual'] },
+      engine: { serial, diameter: model.bore.nm },
+    });
+    const engine = {
+      id: 'E',
+      model: modelId,
+      modelName: model.name,
+      serial,
+      buildDate: null,
+      oversize: nanometres(0),
+      pistonMaterial: null,
+      ringPartNumber: null,
+      hoursSinceNew: null,
+      hoursSinceOverhaul: null,
+    };
+    const opened = decideOpening(
+      {
+        job: { number: 'J-1', duty: '', reason: '', previousSeal: null, shop: 'Quay' },
+        engine,
+        route: route.parse(json('server/data/route-ring-gaps.json')),
+        secondPerson: 'required',
+        pin,
+      },
+      { by: IVO },
+    );
+    if (!opened.ok) throw new Error(opened.problem.code);
+    this.write(opened.value);
+    this.do({ type: 'takeInstrument', instrument: 'FS-2' });
+    this.do({
+      type: 'fitRings',
+      slots: slotsOf(model.layout, 'ring').map(({ key }) => key),
+      state: 'new',
+      partNumber: null,
+      lot: null,
+    });
+  }
+  get job(): JobState {
+    return this.state!;
+  }
+  private write(events: readonly JobEvent[]): void {
+    for (const event of events) {
+      const entry = {
+        ...event,
+        chain: 'job:J',
+        seq: (this.state?.seq ?? 0) + 1,
+        job: 'J',
+        at: new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString(),
+        command: 'c',
+        by: IVO,
+      } as JobEntry;
+      this.state = evolveJob(this.state, entry);
+    }
+  }
+  do(command: JobCommand): this {
+    const decided = decideJob(this.job, command, {
+      at: '2026-06-01T09:00:00.000Z',
+      by: IVO,
+      instrument: FEELERS,
+    });
+    if (!decided.ok) throw new Error(`${decided.problem.code} ${JSON.stringify(decided.problem.data)}`);
+    this.write(decided.value);
+    return this;
+  }
+  take(place: string, text: string): this {
+    return this.do({
+      type: 'takeReading',
+      place,
+      basedOn: placeAt(this.job, place).version,
+      text,
+      unit: 'thou',
+      instrument: 'FS-2',
+      answers: [{ question: 'expanderOut', answer: 'yes' }],
+      slip: null,
+    });
+  }
+}
+export const at = (cylinder: number, groove: number, station: string, member = 'ring'): string =>
+  `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
