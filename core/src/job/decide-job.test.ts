@@ -510,6 +510,12 @@ describe('signed gates', () => {
     const words = { ...story.signCommand('rings'), words: ['something else'] } as JobCommand;
     expect(story.attempt(words, PERRIN)?.code).toBe('WORDS_CHANGED');
   });
+  test('a place that was declared not applicable and not accepted keeps the gate shut', () => {
+    const story = new Story().arrive().fit().measureAll();
+    story.do({ type: 'replacePart', ...story.part(OIL), reason: 'lost', instead: { state: 'new', partNumber: null, lot: null } });
+    story.do({ type: 'declareNotApplicable', place: OIL, basedOn: story.version(OIL), reason: 'no ring here' });
+    expect(story.attempt(story.signCommand('rings'), PERRIN)).toEqual({ code: 'GATE_SHUT', data: { gate: 'Rings', waits: 1 } });
+  });
   test('the wrong role, and the steward, may not sign', () => {
     const story = new Story().arrive().fit().measureAll();
     expect([IVO, TEO, GHISLAINE].map((by) => story.attempt(story.signCommand('rings'), by)?.code)).toEqual([
