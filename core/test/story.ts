@@ -144,7 +144,6 @@ export class Story {
   reading(
     place: PlaceKey,
     text: string,
-    by: Actor = IVO,
     basedOn = this.version(place),
   ): JobCommand & { type: 'takeReading' } {
     return {

@@ -89,6 +89,8 @@ async function screen(server: Server): Promise<void> {
   }
   say('first load of the sign-in page, empty cache (median of 5)', `${median(loads).toFixed(0)} ms`);
 
+  // The compiler that runs this file marks functions by a helper that the page does not have.
+  await page.addInitScript('globalThis.__name = (named) => named');
   await page.goto(`${server.address}/jobs/${jobId}/rings?place=${at(4, 1, 'skirt')}`);
   await page.locator('app-sheet table').waitFor();
   const measured = await page.evaluate(async () => {
@@ -126,7 +128,7 @@ async function screen(server: Server): Promise<void> {
   const worst =
     [...measured.toVerdict].sort((a, b) => a - b)[Math.floor(measured.toVerdict.length * 0.95)] ?? 0;
   say(
-    'keystroke to verdict on screen (median, 95th of 100) : one frame',
+    'keystroke to verdict on screen (median, 95th percentile) : one frame',
     `${(key / frame).toFixed(2)}, ${(worst / frame).toFixed(2)} : 1 (frame ${frame.toFixed(1)} ms)`,
   );
   await browser.close();

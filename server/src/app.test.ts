@@ -44,7 +44,8 @@ describe('the door', () => {
   });
   test('five wrong PINs are followed by a pause, which even the right PIN waits out', async () => {
     const tablet = shop.tablet();
-    const attempt = async (pin: string) => (await tablet.post('/api/session', { person: 'sanna', pin })).body;
+    const attempt = async (pin: string): Promise<unknown> =>
+      (await tablet.post('/api/session', { person: 'sanna', pin })).body;
     for (const left of [4, 3, 2, 1, 0])
       expect(await attempt('0000')).toMatchObject({ code: 'PIN_WRONG', data: { left } });
     expect(await attempt(PIN)).toMatchObject({ code: 'PIN_LOCKED', data: { seconds: 30 } });

@@ -2,7 +2,22 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { JOB_EVENT_VERSIONS, nanometres, problem } from '@oak-gate/core';
 import type { Reading } from '@oak-gate/core';
-import { boundText, cellWords, faultWords, isProblemCode, jobCommand, jobEntry, marginWords, PROBLEM_WORDS, remarkWords, shortReading, showBound, text, understoodWords, wordsOf } from '../index';
+import {
+  boundText,
+  cellWords,
+  faultWords,
+  isProblemCode,
+  jobCommand,
+  jobEntry,
+  marginWords,
+  PROBLEM_WORDS,
+  remarkWords,
+  shortReading,
+  showBound,
+  text,
+  understoodWords,
+  wordsOf,
+} from '../index';
 
 const thou = (count: number) => nanometres(count * 25_400);
 
@@ -13,7 +28,11 @@ test('docs/PROBLEMS.md describes exactly the codes that exist', () => {
 });
 test('words say what, where and what next', () => {
   const words = wordsOf(problem('STALE', { what: 'ringGap@cylinder:1', basedOn: 4, now: 7 }));
-  expect(words).toEqual({ what: 'Somebody changed this meanwhile', where: 'you saw it at entry 4, it now stands at entry 7', next: 'Look at what is there now, then decide again.' });
+  expect(words).toEqual({
+    what: 'Somebody changed this meanwhile',
+    where: 'you saw it at entry 4, it now stands at entry 7',
+    next: 'Look at what is there now, then decide again.',
+  });
   expect([isProblemCode('STALE'), isProblemCode('NOPE')]).toEqual([true, false]);
 });
 test('every event that core can write crosses the border, and no other', () => {
@@ -22,7 +41,10 @@ test('every event that core can write crosses the border, and no other', () => {
 });
 test('a command with a field too many is refused', () => {
   const command = { type: 'resumePlace', place: 'ringGap@cylinder:1', basedOn: 1 };
-  expect([jobCommand.safeParse(command).success, jobCommand.safeParse({ ...command, at: 'now' }).success]).toEqual([true, false]);
+  expect([
+    jobCommand.safeParse(command).success,
+    jobCommand.safeParse({ ...command, at: 'now' }).success,
+  ]).toEqual([true, false]);
 });
 test('text is composed, and half a character is refused', () => {
   expect(text(10).parse('A\u030a')).toBe('Å');
@@ -31,12 +53,22 @@ test('text is composed, and half a character is refused', () => {
 });
 
 test.each<[Reading, 'thou' | 'mm', string, string]>([
-  [{ kind: 'between', goes: thou(19), stops: thou(21) }, 'thou', '19/21', '19 goes, 21 stops: 0.483, not 0.533 mm'],
+  [
+    { kind: 'between', goes: thou(19), stops: thou(21) },
+    'thou',
+    '19/21',
+    '19 goes, 21 stops: 0.483, not 0.533 mm',
+  ],
   [{ kind: 'atLeast', goes: thou(22) }, 'thou', '22+', '22 goes, nothing thicker tried: at least 0.559 mm'],
   [{ kind: 'under', stops: thou(4) }, 'thou', '<4', '4 stops, nothing thinner tried: under 0.102 mm'],
   [{ kind: 'spread', low: thou(10), high: thou(15) }, 'thou', '10-15', 'from 10 to 15: 0.254 to 0.381 mm'],
   [{ kind: 'exact', value: nanometres(500_000) }, 'mm', '0.50', '0.50 mm: 19.7 thou'],
-  [{ kind: 'between', goes: nanometres(1_000_000), stops: nanometres(1_050_000) }, 'mm', '1.00/1.05', '1.00 goes, 1.05 stops: 39.4, not 41.3 thou'],
+  [
+    { kind: 'between', goes: nanometres(1_000_000), stops: nanometres(1_050_000) },
+    'mm',
+    '1.00/1.05',
+    '1.00 goes, 1.05 stops: 39.4, not 41.3 thou',
+  ],
 ])('%j in %s', (reading, unit, short, words) => {
   expect([shortReading(reading, unit), understoodWords(reading, unit)]).toEqual([short, words]);
 });
@@ -45,21 +77,39 @@ test('a converted bound rounds inward', () => {
   const limit = { min: thou(9), max: thou(52) };
   expect(showBound(limit, 'thou')).toBe('9.0 to 52.0');
   expect(showBound(limit, 'mm')).toBe('0.229 to 1.320');
-  expect([showBound({ min: thou(9) }, 'mm'), showBound({ max: thou(9) }, 'mm'), showBound({}, 'mm')]).toEqual(['at least 0.229', 'at most 0.228', 'no limit']);
+  expect([showBound({ min: thou(9) }, 'mm'), showBound({ max: thou(9) }, 'mm'), showBound({}, 'mm')]).toEqual(
+    ['at least 0.229', 'at most 0.228', 'no limit'],
+  );
   expect(boundText(nanometres(9_500 * 25.4), 'thou', 'up')).toBe('9.5');
 });
 
 test('how much is missing is said as far as it is known', () => {
-  const fact = { acceptable: false, limit: {}, sources: {}, partState: 'new', rule: 'simple', ruleVersion: 1, pin: 1 } as const;
+  const fact = {
+    acceptable: false,
+    limit: {},
+    sources: {},
+    partState: 'new',
+    rule: 'simple',
+    ruleVersion: 1,
+    pin: 1,
+  } as const;
   const bracket: Reading = { kind: 'between', goes: thou(8), stops: thou(9) };
-  expect(marginWords({ ...fact, verdict: 'tight', shortBy: thou(1) }, bracket, 'thou')).toBe('by up to 1 thou');
-  expect(marginWords({ ...fact, verdict: 'loose', overBy: thou(3) }, { kind: 'atLeast', goes: thou(55) }, 'thou')).toBe('by at least 3 thou');
-  expect(marginWords({ ...fact, verdict: 'tight', shortBy: thou(2) }, { kind: 'exact', value: thou(7) }, 'thou')).toBe('by 2 thou');
+  expect(marginWords({ ...fact, verdict: 'tight', shortBy: thou(1) }, bracket, 'thou')).toBe(
+    'by up to 1 thou',
+  );
+  expect(
+    marginWords({ ...fact, verdict: 'loose', overBy: thou(3) }, { kind: 'atLeast', goes: thou(55) }, 'thou'),
+  ).toBe('by at least 3 thou');
+  expect(
+    marginWords({ ...fact, verdict: 'tight', shortBy: thou(2) }, { kind: 'exact', value: thou(7) }, 'thou'),
+  ).toBe('by 2 thou');
   expect(marginWords({ ...fact, verdict: 'in' }, bracket, 'thou')).toBe('');
 });
 test('cells, faults and remarks have words with what was found', () => {
   expect(cellWords({ code: 'MIN_ABOVE_MAX', min: '2', max: '1' })).toContain('2');
-  expect(cellWords({ code: 'NOT_IN_MODEL', axis: 'groove', found: '9', model: 'VA', known: [] })).toContain('none');
+  expect(cellWords({ code: 'NOT_IN_MODEL', axis: 'groove', found: '9', model: 'VA', known: [] })).toContain(
+    'none',
+  );
   expect(faultWords({ kind: 'entryDoesNotFollow', entry: 7, type: 'readingTaken' })).toContain('Entry 7');
   expect(remarkWords({ kind: 'newerProgram', entry: 3, type: 'x', version: 2 })).toContain('newer program');
 });

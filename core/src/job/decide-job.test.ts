@@ -213,7 +213,7 @@ describe('readings', () => {
   test('two people at one place: both are kept, an inspector decides, the other is void', () => {
     const story = ready();
     const before = story.version(SKIRT);
-    story.take(SKIRT, '44/46').do(story.reading(SKIRT, '42/44', SANNA, before), SANNA);
+    story.take(SKIRT, '44/46').do(story.reading(SKIRT, '42/44', before), SANNA);
     expect(stateAt(story, SKIRT)).toBe('contested');
     const [first, second] = placeAt(story.job, SKIRT).contested;
     const decide = (by: typeof IVO) =>
@@ -512,9 +512,22 @@ describe('signed gates', () => {
   });
   test('a place that was declared not applicable and not accepted keeps the gate shut', () => {
     const story = new Story().arrive().fit().measureAll();
-    story.do({ type: 'replacePart', ...story.part(OIL), reason: 'lost', instead: { state: 'new', partNumber: null, lot: null } });
-    story.do({ type: 'declareNotApplicable', place: OIL, basedOn: story.version(OIL), reason: 'no ring here' });
-    expect(story.attempt(story.signCommand('rings'), PERRIN)).toEqual({ code: 'GATE_SHUT', data: { gate: 'Rings', waits: 1 } });
+    story.do({
+      type: 'replacePart',
+      ...story.part(OIL),
+      reason: 'lost',
+      instead: { state: 'new', partNumber: null, lot: null },
+    });
+    story.do({
+      type: 'declareNotApplicable',
+      place: OIL,
+      basedOn: story.version(OIL),
+      reason: 'no ring here',
+    });
+    expect(story.attempt(story.signCommand('rings'), PERRIN)).toEqual({
+      code: 'GATE_SHUT',
+      data: { gate: 'Rings', waits: 1 },
+    });
   });
   test('the wrong role, and the steward, may not sign', () => {
     const story = new Story().arrive().fit().measureAll();

@@ -12,7 +12,7 @@ const after = (...commands: PeopleCommand[]): PeopleState =>
 
 test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
   ['a shop is set up once', after(setUp), setUp, TEO, 'ALREADY_SET_UP'],
-  ['a shop has a name', NOBODY, { ...setUp, name: ' ' } as PeopleCommand, TEO, 'NAME_MISSING'],
+  ['a shop has a name', NOBODY, { ...setUp, name: ' ' }, TEO, 'NAME_MISSING'],
   ['only a manager adds people', after(setUp), { type: 'addPerson', person: IVO }, IVO, 'MAY_NOT'],
   ['nobody is added twice', after(setUp), { type: 'addPerson', person: TEO }, TEO, 'ALREADY_THERE'],
   ['everybody has a role', after(setUp), { type: 'addPerson', person: person('Nil') }, TEO, 'NO_ROLE'],

@@ -1,11 +1,12 @@
-import { at, Bench, Dialog, signIn } from '../support/pages';
+import type { Page } from '@playwright/test';
+import { at, Bench, changeHands, Dialog, signIn } from '../support/pages';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
 const SECOND = (cylinder: number): string => at(cylinder, 2, 'mid');
 let serial = 30_000;
 async function benchOnV8(
-  page: import('@playwright/test').Page,
+  page: Page,
   address: string,
 ): Promise<{ bench: Bench; jobId: string; ivo: ApiTablet }> {
   const ivo = await ApiTablet.signIn(address, 'ivo-marrable');
@@ -147,7 +148,6 @@ test('two people at one place: contested, then decided by an inspector', async (
   await other.close();
 
   await page.goto(`${demo.address}/jobs/${jobId}/gate/rings`);
-  const { changeHands } = await import('../support/pages');
   await changeHands(page, 'Perrin Oduvale');
   await page
     .locator('.finding', { hasText: 'two people measured it' })

@@ -9,7 +9,6 @@ const EXPECTED =
 export const test = base.extend<{ cleanConsole: undefined }, { demo: Server }>({
   demo: [
     async ({}, use) => {
-      // eslint-disable-line no-empty-pattern -- the form that the test runner asks for
       const server = await new Server().seed().start();
       await use(server);
       await server.remove();

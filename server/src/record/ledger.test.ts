@@ -69,7 +69,7 @@ test('an entry whose bytes were changed behind the triggers is found when the ch
     sql: 'SELECT bytes FROM entry WHERE chain = ? AND seq = 20',
     args: [chain],
   });
-  const bytes = String(rows[0]?.['bytes']);
+  const bytes = rows[0]?.['bytes'] as string;
   await client.execute('DROP TRIGGER entry_is_never_changed');
   const put = (text: string) =>
     client.execute({ sql: 'UPDATE entry SET bytes = ? WHERE chain = ? AND seq = 20', args: [text, chain] });

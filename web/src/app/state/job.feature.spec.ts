@@ -27,24 +27,21 @@ function pendingReading(state: JobFeatureState, id: string): Pending {
     instrument: FEELERS,
   });
   const foreseen = decided.ok
-    ? decided.value.map(
-        (event) =>
-          ({
-            ...event,
-            chain: 'job:J',
-            seq: 0,
-            job: 'J',
-            at: '2026-06-01T09:00:00.000Z',
-            command: id,
-            by: IVO,
-          }) as JobEntry,
-      )
+    ? decided.value.map((event) => ({
+        ...event,
+        chain: 'job:J',
+        seq: 0,
+        job: 'J',
+        at: '2026-06-01T09:00:00.000Z',
+        command: id,
+        by: IVO,
+      }))
     : [];
   return { id, command, foreseen, waiting: false };
 }
 const written = (state: JobFeatureState, pending: Pending): LedgerEntry<JobEntry>[] =>
   pending.foreseen.map((entry, i) => ({
-    entry: { ...entry, seq: state.confirmed!.seq + 1 + i } as JobEntry,
+    entry: { ...entry, seq: state.confirmed!.seq + 1 + i },
     hash: 'a'.repeat(64),
   }));
 const readings = (state: JobFeatureState): number =>

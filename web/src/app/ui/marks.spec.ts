@@ -16,7 +16,7 @@ function theme(name: string): Record<string, string> {
   );
 }
 function luminance(hex: string): number {
-  const full = hex.length === 4 ? [...hex.slice(1)].map((digit) => digit + digit).join('') : hex.slice(1);
+  const full = hex.length === 4 ? hex.slice(1).replace(/./g, '$&$&') : hex.slice(1);
   const [r, g, b] = [0, 2, 4]
     .map((i) => parseInt(full.slice(i, i + 2), 16) / 255)
     .map((c) => (c <= 0.039_28 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4));
