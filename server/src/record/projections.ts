@@ -1,4 +1,4 @@
-import { currentGate, gateStand } from '@oak-gate/core';
+import { currentGate, signatureOf } from '@oak-gate/core';
 import type {
   Envelope,
   InstrumentEvent,
@@ -38,11 +38,11 @@ const jobs: ChainKind<JobState> = {
   has: (chain) => chain.startsWith('job:'),
   evolve: (state, entry) => evolveJob(state, entry as JobEntry),
   project: async (tx, _entries, state) => {
-    const on = state.at.slice(0, 10);
-    const gates = state.route.gates.map((gate) => ({
-      stage: gate.stage,
-      label: gate.label,
-      stand: gateStand(state, gate, on),
+    // Whether an open gate is ready follows from the story and the day: the Floor asks the story, this only keeps what is signed.
+    const gates = state.route.gates.map(({ stage, label }) => ({
+      stage,
+      label,
+      stand: signatureOf(state, stage) === undefined ? 'shut' : 'passed',
     }));
     await projectionStore.putJob(tx, {
       jobId: state.id,

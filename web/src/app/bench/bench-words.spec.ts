@@ -14,8 +14,8 @@ const say = (demo: DemoJob, place: string) =>
 
 describe('what to do next', () => {
   test.each<[string, (demo: DemoJob) => DemoJob, string, string, string]>([
-    ['nothing known', (d) => d, at(1, 1, 'skirt'), 'try the 40: it must go, and the 52 must stop', 'none'],
-    ['only a minimum', (d) => d, at(1, 1, 'top'), 'try the 9: it must go.', 'none'],
+    ['nothing known', (d) => d, at(1, 1, 'skirt'), 'Try the 40: it must go, and the 52 must stop', 'none'],
+    ['only a minimum', (d) => d, at(1, 1, 'top'), 'Try the 9: it must go.', 'none'],
     [
       'goes only',
       (d) => d.take(at(1, 1, 'skirt'), '50+'),

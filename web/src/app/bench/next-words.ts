@@ -110,8 +110,8 @@ function bladeWords(
   const { lower, upper } = acceptRange(inForce.limit, partState);
   const blade = showExact(advice.try, instrument.unit);
   if (advice.try >= lower && (goes ?? 0) < lower)
-    return `${before}try the ${blade}: it must go${upper === Infinity ? '' : `, and the ${thickestWithin(blades, upper, instrument.unit)} must stop`}.`;
-  return `${before}try the ${blade}: if it stops, the maximum holds.`;
+    return `${before}${before === '' ? 'Try' : 'try'} the ${blade}: it must go${upper === Infinity ? '' : `, and the ${thickestWithin(blades, upper, instrument.unit)} must stop`}.`;
+  return `${before}${before === '' ? 'Try' : 'try'} the ${blade}: if it stops, the maximum holds.`;
 }
 const thickestWithin = (blades: readonly Nanometres[], upper: number, unit: LengthUnit): string => {
   const blade = blades.findLast((each) => each <= upper);

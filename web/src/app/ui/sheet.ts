@@ -1,5 +1,7 @@
 import {
+  afterNextRender,
   afterRenderEffect,
+  DestroyRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -49,14 +51,28 @@ export class Sheet {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   constructor() {
-    // The place in hand is always in sight.
+    // The place in hand is always in sight, also when the number pad or the engine plan takes room.
     afterRenderEffect(() => {
-      const key = this.selected();
-      if (key === undefined) return;
-      const cells = this.host.nativeElement.querySelectorAll<HTMLElement>('td[data-place]');
-      const cell = [...cells].find((each) => each.dataset['place'] === key);
-      cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+      this.selected();
+      this.showSelected();
     });
+    const resized = new ResizeObserver(() => {
+      this.showSelected();
+    });
+    afterNextRender(() => {
+      const frame = this.host.nativeElement.parentElement;
+      if (frame !== null) resized.observe(frame);
+    });
+    inject(DestroyRef).onDestroy(() => {
+      resized.disconnect();
+    });
+  }
+  private showSelected(): void {
+    const key = this.selected();
+    if (key === undefined) return;
+    const cells = this.host.nativeElement.querySelectorAll<HTMLElement>('td[data-place]');
+    const cell = [...cells].find((each) => each.dataset['place'] === key);
+    cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }
   protected choose(key: PlaceKey): void {
     if (!this.quiet()) this.chosen.emit(key);
