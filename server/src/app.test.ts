@@ -250,6 +250,14 @@ describe('from readings to a record', () => {
     const pdf = await ivo.get(`/api/jobs/${jobId}/record.pdf`);
     expect([pdf.status, String(pdf.body).slice(0, 5)]).toEqual([200, '%PDF-']);
     expect(refused(await ivo.command(jobId, reading(SKIRT, '44/46')))).toEqual([409, 'JOB_SEALED']);
+    const ghislaine = await shop.as('ghislaine');
+    const supplement = { type: 'addSupplement', text: 'lot 77 was recalled by its maker' };
+    expect(refused(await ghislaine.command(jobId, supplement))).toEqual([403, 'PIN_NEEDED']);
+    expect((await ghislaine.command(jobId, supplement, { pin: PIN })).status).toBe(201);
+    const longer = recordFile.parse((await ivo.get(`/api/jobs/${jobId}/record.json`)).body);
+    expect([longer.entries.length - file.entries.length, longer.seal]).toEqual([2, file.seal]);
+    expect(verifyRecord(longer, checkSignature)).toMatchObject({ consistent: true, faults: [], remarks: [] });
+    expect((await ivo.get(`/api/jobs/${jobId}/record.pdf`)).status).toBe(200);
     const forged = { ...file, seal: { ...file.seal, hash: 'a'.repeat(64) } };
     expect(verifyRecord(forged, checkSignature).faults.map(({ kind }) => kind)).toContain('signatureWrong');
   });

@@ -64,6 +64,8 @@ export const jobEntry = z.discriminatedUnion('type', [
   entryOf('gateSigned', gateEventData.gateSigned),
   entryOf('gateReopened', gateEventData.gateReopened),
   entryOf('recordSealed', gateEventData.recordSealed),
+  entryOf('supplementAdded', gateEventData.supplementAdded),
+  entryOf('supplementSealed', gateEventData.supplementSealed),
 ]) satisfies z.ZodType<JobEntry>;
 
 export const ledgerEntries = z.object({ entries: z.array(z.object({ entry: jobEntry, hash: sha256 })) });

@@ -63,6 +63,8 @@ export const gateEventData = {
   }),
   gateReopened: z.object({ gate: stage, reason, voids: z.array(stage) }),
   recordSealed: seal,
+  supplementAdded: z.object({ text: reason }),
+  supplementSealed: seal,
 } satisfies { [T in keyof GateEventData]: z.ZodType<GateEventData[T]> };
 export const gateCommands = [
   z.strictObject({
@@ -72,4 +74,5 @@ export const gateCommands = [
     words: z.array(text(600)).max(20),
   }),
   z.strictObject({ type: z.literal('reopenGate'), gate: stage, reason }),
+  z.strictObject({ type: z.literal('addSupplement'), text: reason }),
 ] as const satisfies readonly z.ZodType<GateCommand>[];

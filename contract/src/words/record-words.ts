@@ -13,6 +13,8 @@ export function faultWords(fault: RecordFault): string {
       return `The file has ${fault.entries} entries; with its sealing entry it should have ${fault.expected}.`;
     case 'sealEntryDiffers':
       return 'The sealing entry in the chain and the seal of the file say different things.';
+    case 'supplementNotSealed':
+      return `The supplement in entry ${fault.entry} is not closed by a seal of its own that follows from it.`;
     case 'numberingBroken':
       return `Where entry ${fault.entry} should stand, there is entry ${fault.found}.`;
     case 'signatureWrong':

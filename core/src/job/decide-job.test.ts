@@ -44,6 +44,18 @@ describe('a job from arrival to seal', () => {
     expect(story.job.seal?.length).toBe(story.entries.length - 1);
     expect(story.attempt(story.reading(SKIRT, '44/46'), IVO)?.code).toBe('JOB_SEALED');
   });
+  test('after the seal only a supplement is written, by an inspector or a releaser, with words', () => {
+    const add = (story: Story, by: typeof IVO, text = 'the maker recalled lot 77') =>
+      story.attempt({ type: 'addSupplement', text }, by)?.code;
+    expect(add(new Story().finish(), GHISLAINE)).toBe('GATE_NOT_SIGNED');
+    const story = new Story().finish().seal();
+    expect([add(story, IVO), add(story, PERRIN, ' '), add(story, PERRIN)]).toEqual([
+      'MAY_NOT',
+      'REASON_MISSING',
+      undefined,
+    ]);
+    expect(story.job.supplements).toMatchObject([{ text: 'the maker recalled lot 77', seal: undefined }]);
+  });
   test('the story told again is the same state', () => {
     const story = new Story().finish().seal();
     expect(replayJob(story.entries.map(({ entry }) => entry as JobEntry))).toEqual(story.job);

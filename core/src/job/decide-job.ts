@@ -19,7 +19,8 @@ export function decideJob(
   command: JobCommand,
   facts: Facts,
 ): Result<readonly JobEvent[], Problem> {
-  if (state.seal !== undefined) return refuse('JOB_SEALED', { job: state.job.number });
+  if (state.seal !== undefined && command.type !== 'addSupplement')
+    return refuse('JOB_SEALED', { job: state.job.number });
   const behind = signedGateOver(state, command);
   if (behind !== undefined) return refuse('BEHIND_SIGNED_GATE', { gate: behind.label });
   const { by, at } = facts;
@@ -51,6 +52,7 @@ export function decideJob(
       return decideFindings(state, command, by, at);
     case 'signGate':
     case 'reopenGate':
+    case 'addSupplement':
       return decideGates(state, command, by, at);
   }
 }
@@ -65,6 +67,7 @@ function isBehind(gate: GateRule, command: JobCommand): boolean {
   switch (command.type) {
     case 'signGate':
     case 'reopenGate':
+    case 'addSupplement':
       return false; // these are decided by the gates themselves
     case 'confirmIdentity':
     case 'correctSerial':

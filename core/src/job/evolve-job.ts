@@ -84,6 +84,8 @@ function apply(state: JobState, entry: JobEntry): JobState {
     case 'gateSigned':
     case 'gateReopened':
     case 'recordSealed':
+    case 'supplementAdded':
+    case 'supplementSealed':
       return { ...state, ...evolveGates(state, entry, { seq, at, by }) };
   }
 }

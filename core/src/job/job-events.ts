@@ -55,4 +55,6 @@ export const JOB_EVENT_VERSIONS: Readonly<Record<JobEvent['type'], 1>> = {
   gateSigned: 1,
   gateReopened: 1,
   recordSealed: 1,
+  supplementAdded: 1,
+  supplementSealed: 1,
 };

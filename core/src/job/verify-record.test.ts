@@ -1,6 +1,7 @@
 import { RECORD_FORMAT, RECORD_VERSION, verifyRecord } from '../index';
 import type { HashedEntry, JobEntry, RecordFile } from '../index';
 import { chainHash } from '../index';
+import { PERRIN } from '../../test/fixtures';
 import { Story } from '../../test/story';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: '' };
@@ -115,4 +116,33 @@ test('a recorded verdict that the rules do not give is a difference', () => {
   expect(verify(lied).remarks.slice(0, 1)).toMatchObject([
     { kind: 'verdictDiffers', entry: index + 1, recorded: 'tight', recomputed: 'in' },
   ]);
+});
+test('a supplement follows with a seal of its own; without one, or with one that does not follow, it is a fault', () => {
+  const seal = { alg: 'Ed25519' as const, keyId: 'k', value: 'v' };
+  const story = new Story().finish().seal();
+  const { at: _, ...own } = story.job.seal!;
+  const whole = (): RecordFile => ({
+    format: RECORD_FORMAT,
+    version: RECORD_VERSION,
+    title: 'T',
+    job: 'J',
+    seal: own,
+    key,
+    entries: [...story.entries],
+  });
+  story.do({ type: 'addSupplement', text: 'lot 77 was recalled' }, PERRIN);
+  const added = story.entries.length;
+  expect(verify(whole()).faults).toEqual([{ kind: 'supplementNotSealed', entry: added }]);
+  const { entry, hash } = story.entries.at(-1)!;
+  const close = (length: number) => {
+    const sealing = {
+      ...(entry as JobEntry),
+      seq: added + 1,
+      type: 'supplementSealed',
+      data: { length, hash, signature: seal },
+    };
+    return { ...whole(), entries: rehashed([...story.entries, { entry: sealing, hash: '' }]) };
+  };
+  expect(verify(close(added))).toMatchObject({ consistent: true, faults: [] });
+  expect(verify(close(added - 1)).faults).toEqual([{ kind: 'supplementNotSealed', entry: added }]);
 });

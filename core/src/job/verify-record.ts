@@ -22,6 +22,7 @@ export type RecordFault =
   | { readonly kind: 'endsElsewhere'; readonly entries: number; readonly sealed: number }
   | { readonly kind: 'sealEntryMissing'; readonly entries: number; readonly expected: number }
   | { readonly kind: 'sealEntryDiffers' }
+  | { readonly kind: 'supplementNotSealed'; readonly entry: number }
   | { readonly kind: 'numberingBroken'; readonly entry: number; readonly found: number }
   | { readonly kind: 'signatureWrong'; readonly keyId: string }
   | { readonly kind: 'doesNotReplay'; readonly entry: number; readonly type: string };
@@ -79,11 +80,13 @@ export function verifyRecord(file: RecordFile, checkSignature: SignatureCheck): 
   if (!sealed.intact && 'endsAt' in sealed)
     faults.push({ kind: 'endsElsewhere', entries: entries.length, sealed: seal.length });
   const last = entries[seal.length]?.entry as Partial<JobEntry> | undefined;
-  if (last?.type !== 'recordSealed' || entries.length !== seal.length + 1) {
+  if (last?.type !== 'recordSealed') {
     faults.push({ kind: 'sealEntryMissing', entries: entries.length, expected: seal.length + 1 });
   } else if (canonical(last.data) !== canonical(seal)) faults.push({ kind: 'sealEntryDiffers' });
   if (!checkSignature(sealText(file.job, seal), seal.signature, key))
     faults.push({ kind: 'signatureWrong', keyId: seal.signature.keyId });
+
+  faults.push(...supplementFaults(file, checkSignature));
 
   const state = tellAgain(
     entries.map(({ entry }) => entry as JobEntry),
@@ -91,6 +94,24 @@ export function verifyRecord(file: RecordFile, checkSignature: SignatureCheck): 
     remarks,
   );
   return { consistent: faults.length === 0, faults, remarks, seal, entries: entries.length, state };
+}
+
+/** Each supplement is closed by a seal over everything before it, up to the record's first entry. */
+function supplementFaults(
+  { entries, seal, job, key }: RecordFile,
+  checkSignature: SignatureCheck,
+): RecordFault[] {
+  const faults: RecordFault[] = [];
+  for (let index = seal.length + 1; index < entries.length; index++) {
+    if (typeOf(entries[index]?.entry) !== 'supplementAdded') continue;
+    const next = entries[index + 1]?.entry as Partial<JobEntry> | undefined;
+    const own = next?.type === 'supplementSealed' ? (next.data as Seal) : undefined;
+    const closes = own?.length === index + 1 && own.hash === entries[index]?.hash;
+    if (!closes || !checkSignature(sealText(job, own), own.signature, key)) {
+      faults.push({ kind: 'supplementNotSealed', entry: index + 1 });
+    }
+  }
+  return faults;
 }
 
 const typeOf = (entry: unknown): string => (entry as { type?: string } | undefined)?.type ?? '?';

@@ -3,7 +3,7 @@ import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
-import type { Actor } from '../kernel/actor';
+import type { Actor, Role } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import { gatesBefore, gateRule, gatesFrom, gateWaits } from './gate-waits';
 import type { GateSlice } from './gate-waits';
@@ -19,7 +19,8 @@ export type GateCommand =
       readonly digest: string;
       readonly words: readonly string[];
     }
-  | { readonly type: 'reopenGate'; readonly gate: Stage; readonly reason: string };
+  | { readonly type: 'reopenGate'; readonly gate: Stage; readonly reason: string }
+  | { readonly type: 'addSupplement'; readonly text: string };
 
 /** Decides signatures. The PIN was checked before: here is decided whether this person may sign this, now. */
 export function decideGates(
@@ -28,6 +29,7 @@ export function decideGates(
   by: Actor,
   at: string,
 ): Result<readonly GateEvent[], Problem> {
+  if (command.type === 'addSupplement') return addSupplement(state, command.text, by);
   const gate = gateRule(state, command.gate);
   if (gate === undefined) return refuse('GATE_UNKNOWN', { gate: command.gate });
   if (!holdsOneOf(by, gate.signedBy)) {
@@ -71,6 +73,19 @@ export function decideGates(
       },
     },
   ]);
+}
+
+const SUPPLEMENTERS: readonly Role[] = ['inspector', 'releaser'];
+
+/** After the seal nothing is written but a supplement, which says what became known later. */
+function addSupplement(state: GateSlice, text: string, by: Actor): Result<readonly GateEvent[], Problem> {
+  if (!holdsOneOf(by, SUPPLEMENTERS)) {
+    return refuse('MAY_NOT', { action: 'add to a sealed record', needs: SUPPLEMENTERS, person: by.name });
+  }
+  if (state.seal === undefined)
+    return refuse('GATE_NOT_SIGNED', { gate: state.route.gates.at(-1)?.label ?? '' });
+  if (text.trim() === '') return refuse('REASON_MISSING', { action: 'say what is to be added' });
+  return ok([{ type: 'supplementAdded', v: 1, data: { text: text.trim() } }]);
 }
 
 /** Who did the work that the gate is about: opened the job, measured, filed, fitted. */

@@ -30,12 +30,21 @@ export interface Seal {
   readonly hash: string;
   readonly signature: SealSignature;
 }
+/** What is added to a record after its seal: the sealed part stays as it is, and the addition has a seal of its own. */
+export interface Supplement {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: Actor;
+  readonly text: string;
+  readonly seal: Seal | undefined;
+}
 export interface GatesState {
   /** All signatures of each gate, the last one last; voided ones stay. */
   readonly signatures: Readonly<Readonly<Partial<Record<Stage, readonly GateSignature[]>>>>;
   readonly seal: (Seal & { readonly at: string }) | undefined;
+  readonly supplements: readonly Supplement[];
 }
-export const NO_GATE_SIGNED: GatesState = { signatures: {}, seal: undefined };
+export const NO_GATE_SIGNED: GatesState = { signatures: {}, seal: undefined, supplements: [] };
 
 export interface GateEventData {
   gateSigned: {
@@ -46,6 +55,8 @@ export interface GateEventData {
   };
   gateReopened: { readonly gate: Stage; readonly reason: string; readonly voids: readonly Stage[] };
   recordSealed: Seal;
+  supplementAdded: { readonly text: string };
+  supplementSealed: Seal;
 }
 export type GateEvent = {
   readonly [T in keyof GateEventData]: { readonly type: T; readonly v: 1; readonly data: GateEventData[T] };
@@ -84,6 +95,16 @@ export function evolveGates(state: GatesState, event: GateEvent, stamp: Stamp): 
     }
     case 'recordSealed':
       return { ...state, seal: { ...event.data, at: stamp.at } };
+    case 'supplementAdded': {
+      const supplement: Supplement = { ...stamp, text: event.data.text, seal: undefined };
+      return { ...state, supplements: [...state.supplements, supplement] };
+    }
+    case 'supplementSealed': {
+      const supplements = state.supplements.map((each) =>
+        each.seal === undefined ? { ...each, seal: event.data } : each,
+      );
+      return { ...state, supplements };
+    }
   }
 }
 

@@ -31,7 +31,7 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
   router.post('/:jobId/commands', async (req, res) => {
     const { id, command, pin } = bodyOf(jobCommandRequest, req);
     const by = actorOf(res);
-    if (command.type === 'signGate') {
+    if (command.type === 'signGate' || command.type === 'addSupplement') {
       if (pin === undefined || pin === '') throw ProblemError.of('PIN_NEEDED', { action: 'signing' });
       await pins.check(by.id, by.name, pin, 'signed');
     }

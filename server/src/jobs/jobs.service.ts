@@ -58,15 +58,10 @@ export class Jobs {
       },
       // The last gate closes the record: the seal follows in the same transaction.
       close: (state, { length, hash }): readonly NewEvent[] => {
-        const last = state.route.gates.at(-1);
-        if (
-          command.type !== 'signGate' ||
-          last?.stage !== command.gate ||
-          signatureOf(state, last.stage) === undefined
-        )
-          return [];
+        const seals = sealingEvent(state, command);
+        if (seals === undefined) return [];
         const signature = sealKey.sign(sealText(state.id, { length, hash }));
-        return [{ type: 'recordSealed', v: 1, data: { length, hash, signature } }];
+        return [{ type: seals, v: 1, data: { length, hash, signature } }];
       },
     });
   }
@@ -146,4 +141,12 @@ export class Jobs {
     const other = open.find((job) => job.model === model && job.serial === serial && job.jobId !== except);
     if (other !== undefined) throw ProblemError.of('ENGINE_HAS_OPEN_JOB', { serial, job: other.number });
   }
+}
+
+/** Which seal a command ends with: that of the record after its last signature, or that of a supplement. */
+function sealingEvent(state: JobState, command: JobCommand): 'recordSealed' | 'supplementSealed' | undefined {
+  if (command.type === 'addSupplement') return 'supplementSealed';
+  const last = state.route.gates.at(-1);
+  const isLast = command.type === 'signGate' && command.gate === last?.stage;
+  return isLast && signatureOf(state, last.stage) !== undefined ? 'recordSealed' : undefined;
 }

@@ -88,6 +88,7 @@ function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
       ...instruments(state),
       ...concessions(state),
       ...signatures(state),
+      ...supplements(state),
       ...seal(record),
     ],
   };
@@ -345,6 +346,17 @@ function signatureRow(
     },
     words.join(' '),
     { text: digest.slice(0, 32), font: 'Plex', fontSize: 7 },
+  ];
+}
+
+function supplements(state: JobState): Content[] {
+  if (state.supplements.length === 0) return [];
+  return [
+    title('Supplements, added after the seal'),
+    ...state.supplements.map(({ text, by, at, seal: own }) => ({
+      margin: [0, 0, 0, 6] as [number, number, number, number],
+      stack: [text, small(`${by.name}, ${day(at)}; seal ${own?.hash ?? 'missing'}`)],
+    })),
   ];
 }
 

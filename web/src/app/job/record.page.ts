@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { Store } from '@ngrx/store';
 import { currentPin } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { Asker } from '../ui/asker';
 import { Sheet } from '../ui/sheet';
 import { WhenPipe } from '../ui/when.pipe';
 import { FindingList } from './finding-list';
@@ -16,6 +18,8 @@ import { GateSign } from './gate-sign';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecordPage {
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
   protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
   protected readonly pin = computed(() => {
     const job = this.job();
@@ -29,4 +33,19 @@ export class RecordPage {
           (job.signatures[stage] ?? []).map((signature) => ({ ...signature, label })),
         );
   });
+
+  protected async supplement(): Promise<void> {
+    await this.asker.ask({
+      title: 'Add a supplement',
+      lines: [
+        'What is sealed stays as it is. A supplement says what became known later, and gets a seal of its own.',
+      ],
+      fields: [
+        { key: 'text', label: 'What became known', kind: 'text' },
+        { key: 'pin', label: 'PIN', kind: 'pin', hint: 'an inspector or a releaser signs it' },
+      ],
+      submit: 'Sign and seal',
+      act: ({ text, pin }) => this.desk.ask({ type: 'addSupplement', text: text ?? '' }, pin ?? ''),
+    });
+  }
 }

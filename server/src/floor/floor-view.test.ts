@@ -1,0 +1,110 @@
+import { at, GOOD, Story } from '../../../core/test/story';
+import { FEELERS, PERRIN, SANNA } from '../../../core/test/fixtures';
+import { byUrgency, instrumentNeeds, needsOf, openJobRow, sealedJobRow } from './floor-view';
+
+const ON = '2026-06-01';
+const rings = (): Story => new Story().arrive().fit();
+
+test.each<[string, () => Story, string, string]>([
+  [
+    'just opened',
+    () => new Story().open(),
+    'A second person to read the serial on the engine',
+    'and 2 more before the Arrival gate',
+  ],
+  [
+    'one thing left at arrival',
+    () =>
+      new Story()
+        .open()
+        .do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA)
+        .do({ type: 'checkDocuments' }, PERRIN),
+    'An instrument for ring end gap',
+    'then the Arrival gate is ready',
+  ],
+  [
+    'nothing measured',
+    rings,
+    'Cyl 1, top ring, 2.0 in from the skirt end: measure',
+    'then 5 places to take, about 15 min',
+  ],
+  [
+    'a ring to file',
+    () =>
+      rings()
+        .measureAll()
+        .do({ type: 'reworkPart', ...rings().part(at(1, 1, 'top')), what: 'filed', how: 'x' })
+        .take(at(1, 1, 'skirt'), '42/44')
+        .take(at(1, 1, 'top'), '8/9'),
+    'Cyl 1, top ring: file 2 thou, measure both stations',
+    'nothing else open',
+  ],
+  [
+    'a loose ring',
+    () =>
+      rings()
+        .measureAll()
+        .do({ type: 'reworkPart', ...rings().part(at(1, 1, 'top')), what: 'filed', how: 'x' })
+        .take(at(1, 1, 'skirt'), '55+')
+        .take(at(1, 1, 'top'), '11/12'),
+    'Decide: Cyl 1, top ring, 2.0 in from the skirt end is loose',
+    'nothing else open',
+  ],
+  ['all measured', () => rings().measureAll(), 'Rings gate: inspector signature', 'nothing else open'],
+])('a row says what the job waits on: %s', (_why, tell, waitingOn, then) => {
+  expect(openJobRow(tell().job, ON)).toMatchObject({ waitingOn, then, serial: 'V-100', sealed: null });
+});
+
+test('gates are drawn passed, ready and shut', () => {
+  const stands = (story: Story) => openJobRow(story.job, ON).gates.map(({ stand }) => stand);
+  expect(stands(new Story().open())).toEqual(['shut', 'shut', 'shut']);
+  expect(stands(rings().measureAll())).toEqual(['passed', 'ready', 'shut']);
+  expect(stands(rings().measureAll().sign('rings', PERRIN))).toEqual(['passed', 'passed', 'ready']);
+});
+
+test('what needs somebody today: decisions before signatures before work, with who can do it', () => {
+  const story = rings();
+  for (const [place, text] of Object.entries(GOOD))
+    story.take(place, place === at(1, 1, 'skirt') ? '55+' : place === at(2, 1, 'top') ? '8/9' : text);
+  const needs = [
+    ...needsOf(story.job, ON),
+    ...instrumentNeeds([{ ...FEELERS, dueOn: ON }], ON, `${ON}T10:00:00.000Z`),
+  ].sort(byUrgency);
+  expect(needs.map(({ who, urgency }) => [who, urgency])).toEqual([
+    ['inspector', 1],
+    ['steward', 2],
+    ['technician', 3],
+  ]);
+  expect(needs[0]).toMatchObject({
+    sentence: expect.stringContaining('is loose') as string,
+    link: '/jobs/J/rings',
+  });
+  expect(needsOf(rings().measureAll().job, ON)).toMatchObject([
+    { who: 'inspector', sentence: 'Veldane VA-2 V-100: the Rings gate is ready to sign' },
+  ]);
+  expect(needsOf(new Story().open().job, ON)[0]).toMatchObject({ who: 'anybody but Ivo' });
+});
+
+test('a sealed job says when it left and by which digest', () => {
+  const gates = JSON.stringify({
+    current: null,
+    gates: [{ stage: 'arrival', label: 'Arrival', stand: 'passed' }],
+  });
+  const row = {
+    jobId: 'J',
+    number: 'J-1',
+    engineId: 'E',
+    serial: 'V-1',
+    model: 'VA',
+    modelName: 'Veldane VA',
+    openedAt: '2026-05-01T08:00:00.000Z',
+    sealedAt: '2026-05-09T08:00:00.000Z',
+    sealDigest: 'abcd1234ef',
+    gates,
+  };
+  expect(sealedJobRow(row)).toMatchObject({
+    waitingOn: 'Sealed 9 May',
+    then: 'record abcd 1234, 1 gates signed',
+    sealed: { digest: 'abcd1234ef' },
+  });
+});

@@ -1,0 +1,57 @@
+import { nanometres } from '@oak-gate/core';
+import type { Limit, Reading } from '@oak-gate/core';
+import { at, Story } from '../../../core/test/story';
+import { bandSvg, chartLines } from './print-chart';
+
+test('the printed chart has a line for each ring and station, with what was found above what was left', () => {
+  const story = new Story().arrive().fit().measureAll();
+  story
+    .do({ type: 'reworkPart', ...story.part(at(1, 1, 'skirt')), what: 'filed', how: 'x' })
+    .take(at(1, 1, 'skirt'), '46/48')
+    .take(at(1, 1, 'top'), '12/13');
+  const lines = chartLines(story.job, ['1', '2']);
+  expect(lines.map(({ ring, limit }) => [ring, limit])).toEqual([
+    ['Top ring', '40.0 to 52.0'],
+    ['Top ring', 'at least 9.0'],
+    ['Oil ring', '12.0 to 28.0'],
+  ]);
+  const [filed, untouched] = lines[0]!.cells;
+  expect([filed?.asFound, filed?.asLeft, untouched?.asFound, untouched?.asLeft]).toEqual([
+    '44/46',
+    '46/48',
+    '',
+    '44/46',
+  ]);
+});
+
+describe('a printed band', () => {
+  const thou = (count: number) => nanometres(count * 25_400);
+  const between = (goes: number, stops: number): Reading => ({
+    kind: 'between',
+    goes: thou(goes),
+    stops: thou(stops),
+  });
+  const parts = (limit: Limit, reading: Reading) => {
+    const svg = bandSvg(limit, { reading });
+    const number = (pattern: RegExp) => Number(pattern.exec(svg)?.[1]);
+    const ticks = [...svg.matchAll(/<line x1="([\d.]+)"/g)].map(([, x]) => Number(x));
+    return { ticks, mark: number(/<rect x="([\d.]+)" y="1"/), width: number(/y="1" width="([\d.]+)"/) };
+  };
+  const BOTH: Limit = { min: thou(40), max: thou(52) };
+  test('left is small and right is large', () => {
+    const tight = parts(BOTH, between(30, 32));
+    const inside = parts(BOTH, between(44, 46));
+    const loose = parts(BOTH, between(60, 62));
+    expect(tight.mark + tight.width).toBeLessThan(tight.ticks[0]!);
+    expect(inside.mark).toBeGreaterThan(inside.ticks[0]!);
+    expect(inside.mark + inside.width).toBeLessThan(inside.ticks[1]!);
+    expect(loose.mark).toBeGreaterThan(loose.ticks[1]!);
+  });
+  test('a missing bound has no tick, and everything stays on the strip', () => {
+    for (const limit of [{ min: thou(9) }, { max: thou(9) }, {}] as Limit[]) {
+      const { ticks, mark, width } = parts(limit, { kind: 'atLeast', goes: thou(11) });
+      expect(ticks).toHaveLength(Object.keys(limit).length);
+      expect([mark >= 0, mark + width <= 74]).toEqual([true, true]);
+    }
+  });
+});

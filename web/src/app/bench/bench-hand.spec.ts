@@ -1,0 +1,195 @@
+import { TestBed } from '@angular/core/testing';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { placeAt } from '@oak-gate/core';
+import type { JobCommand, Problem } from '@oak-gate/core';
+import { at, DemoJob } from '../../testing/demo-job';
+import { jobFeature, JobActions } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { BenchHand } from './bench-hand';
+import { benchKeys } from './bench-keys';
+
+const SKIRT = at(1, 1, 'skirt');
+const OIL = at(1, 3, 'skirt');
+
+/** A hand on a bench whose desk writes to a job in memory, as the server would. */
+function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
+  const sent: JobCommand[] = [];
+  const desk = {
+    refuseNext: undefined as Problem | undefined,
+    handIn(command: JobCommand): Problem | undefined {
+      sent.push(command);
+      const refused = desk.refuseNext;
+      desk.refuseNext = undefined;
+      if (refused !== undefined) return refused;
+      demo.do(command);
+      tell();
+      return undefined;
+    },
+  };
+  TestBed.configureTestingModule({
+    providers: [provideStore(), provideState(jobFeature), { provide: JobDesk, useValue: desk }, BenchHand],
+  });
+  const store = TestBed.inject(Store);
+  store.dispatch(JobActions.open({ jobId: 'J' }));
+  const hand = TestBed.inject(BenchHand);
+  function tell(): void {
+    // The reducer replays entries; here the state is put in as it stands.
+    Object.defineProperty(hand, 'job', { value: () => demo.job, configurable: true });
+  }
+  tell();
+  hand.select(SKIRT);
+  return { hand, desk, sent, demo };
+}
+const key = (name: string, more: KeyboardEventInit = {}): KeyboardEvent =>
+  new KeyboardEvent('keydown', { key: name, cancelable: true, ...more });
+
+describe('recording', () => {
+  test('what is typed is handed in on the version that was seen, and the hand goes on', () => {
+    const { hand, sent, demo } = bench();
+    hand.type('44/46');
+    hand.record();
+    expect(sent).toMatchObject([
+      {
+        type: 'takeReading',
+        place: SKIRT,
+        basedOn: 0,
+        text: '44/46',
+        unit: 'thou',
+        instrument: 'FS-2',
+        slip: null,
+      },
+    ]);
+    expect(placeAt(demo.job, SKIRT).readings).toHaveLength(1);
+    expect([hand.text(), hand.key()]).toEqual(['', at(1, 1, 'top')]);
+  });
+  test('with nothing typed Enter only goes on', () => {
+    const { hand, sent } = bench();
+    hand.record();
+    expect([sent, hand.key()]).toEqual([[], at(1, 1, 'top')]);
+  });
+  test('a refusal leaves what was typed where it was', () => {
+    const { hand, desk } = bench();
+    desk.refuseNext = { code: 'PLACE_CONTESTED', data: { place: SKIRT } };
+    hand.type('44/46');
+    hand.record();
+    expect([hand.text(), hand.key(), hand.problemWords()?.title]).toEqual([
+      '44/46',
+      SKIRT,
+      'Two people measured this place',
+    ]);
+  });
+  test('inches in a thou field take Enter twice', () => {
+    const { hand, sent } = bench();
+    hand.type('0.044/0.046');
+    hand.record();
+    expect([hand.asking()?.kind, sent]).toEqual(['inches', []]);
+    hand.record();
+    expect(sent).toHaveLength(1);
+  });
+  test('a slip is offered first; the choice goes into the record', () => {
+    const { hand, sent } = bench();
+    hand.type('440/46');
+    hand.record();
+    expect([hand.asking()?.kind, sent]).toEqual(['slip', []]);
+    hand.settleSlip('reread');
+    expect(hand.text()).toBe('44/46');
+    hand.record();
+    expect(sent).toMatchObject([{ text: '44/46', slip: 'reread' }]);
+  });
+  test('a question is asked before the reading counts, and its answer holds for the ring', () => {
+    const { hand, sent } = bench();
+    hand.select(OIL);
+    hand.type('18/20');
+    hand.record();
+    expect([hand.asking()?.kind, sent]).toEqual(['question', []]);
+    hand.answerQuestion('expanderOut', 'yes');
+    hand.record();
+    expect(sent).toMatchObject([{ answers: [{ question: 'expanderOut', answer: 'yes' }] }]);
+    expect(hand.key()).toBe(at(1, 3, 'topOil'));
+    expect(hand.questions()[0]?.answer).toBe('yes');
+  });
+  test('a size that contradicts the one that is there asks for one of four reasons', () => {
+    const { hand, sent, demo } = bench();
+    demo.take(SKIRT, '50+');
+    hand.type('44/46');
+    // The desk answers as core does.
+    (TestBed.inject(JobDesk) as unknown as { refuseNext: Problem }).refuseNext = {
+      code: 'PLACE_HAS_READING',
+      data: { place: SKIRT, text: '50+' },
+    };
+    hand.record();
+    expect(hand.asking()).toMatchObject({ kind: 'correct', text: '50+', instead: true });
+    hand.correct(3);
+    expect(sent.at(-1)).toMatchObject({
+      type: 'correctReading',
+      reason: 'wrongBlade',
+      instead: { text: '44/46' },
+    });
+  });
+});
+
+describe('the ladder', () => {
+  test('goes and stops put the entry together', () => {
+    const { hand } = bench();
+    hand.answerBlade(true);
+    expect(hand.text()).toBe('40+');
+    hand.answerBlade(false);
+    expect(hand.text()).toBe('40/52');
+    expect(hand.marked()).toBeUndefined();
+  });
+  test('a bracket that is not proven is gone on with', () => {
+    const { hand, demo } = bench();
+    demo.take(SKIRT, '50+');
+    hand.answerBlade(false);
+    expect(hand.text()).toBe('50/52');
+  });
+});
+
+describe('keys', () => {
+  function press(setup: ReturnType<typeof bench>, event: KeyboardEvent) {
+    const calls: string[] = [];
+    benchKeys(event, {
+      hand: setup.hand,
+      focus: () => calls.push('focus'),
+      help: () => calls.push('help'),
+      fit: () => calls.push('fit'),
+      pad: () => calls.push('pad'),
+    });
+    return { calls, prevented: event.defaultPrevented };
+  }
+  test('digits go to the bar, letters of units too; commands do what they say', () => {
+    const setup = bench();
+    expect(press(setup, key('4'))).toEqual({ calls: ['focus'], prevented: false });
+    expect(press(setup, key('m'))).toEqual({ calls: ['focus'], prevented: false });
+    expect(press(setup, key('?'))).toEqual({ calls: ['help'], prevented: true });
+    expect(press(setup, key('p'))).toEqual({ calls: ['pad'], prevented: true });
+    press(setup, key('G'));
+    expect(setup.hand.text()).toBe('40+');
+    press(setup, key('Escape'));
+    expect(setup.hand.text()).toBe('');
+  });
+  test('what the browser or another field needs is left alone', () => {
+    const setup = bench();
+    expect(press(setup, key('c', { ctrlKey: true })).prevented).toBe(false);
+    const field = document.body.appendChild(document.createElement('textarea'));
+    const event = key('g');
+    field.dispatchEvent(event);
+    Object.defineProperty(event, 'target', { value: field });
+    press(setup, event);
+    expect(setup.hand.text()).toBe('');
+  });
+  test('Ctrl+Z asks why, and a digit answers', () => {
+    const setup = bench();
+    setup.hand.type('44/46');
+    setup.hand.record();
+    press(setup, key('z', { ctrlKey: true }));
+    expect(setup.hand.asking()).toMatchObject({
+      kind: 'correct',
+      place: SKIRT,
+      text: '44/46',
+      instead: false,
+    });
+    press(setup, key('1'));
+    expect(setup.sent.at(-1)).toMatchObject({ type: 'correctReading', reason: 'typing', instead: null });
+  });
+});

@@ -1,0 +1,86 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import * as z from 'zod';
+import { Api } from './api';
+import type { Answer } from './api';
+import { newId } from './new-id';
+import { Outbox } from './outbox';
+
+const shape = z.object({ rows: z.int() });
+const details = {
+  type: 'urn:oak-gate:problem:STALE',
+  title: 'Somebody changed this',
+  status: 409,
+  detail: 'd',
+  code: 'STALE',
+  where: 'w',
+  next: 'n',
+  data: {},
+};
+
+describe('the way to the server', () => {
+  let http: HttpTestingController;
+  const ask = (): Promise<Answer<{ rows: number }>> => TestBed.inject(Api).get('/api/x', shape);
+  beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
+    http = TestBed.inject(HttpTestingController);
+  });
+  afterEach(() => http.verify());
+
+  test('an answer of the right shape comes through', async () => {
+    const answer = ask();
+    http.expectOne('/api/x').flush({ rows: 3, more: 'is dropped' });
+    expect(await answer).toEqual({ ok: true, value: { rows: 3 } });
+  });
+  test('an answer of another shape is said to be not understood', async () => {
+    const answer = ask();
+    http.expectOne('/api/x').flush({ rows: 'three' });
+    expect(await answer).toMatchObject({ ok: false, problem: { code: 'NOT_UNDERSTOOD' } });
+  });
+  test('a refusal comes with its words', async () => {
+    const answer = ask();
+    http.expectOne('/api/x').flush(details, { status: 409, statusText: 'Conflict' });
+    expect(await answer).toMatchObject({
+      ok: false,
+      problem: { code: 'STALE', title: 'Somebody changed this', where: 'w', next: 'n' },
+    });
+  });
+  test.each([502, 503, 504])('%i is an absent server, not a refusal', async (status) => {
+    const answer = ask();
+    http.expectOne('/api/x').flush('', { status, statusText: 'Gone' });
+    expect(await answer).toMatchObject({ ok: false, problem: { code: 'UNREACHABLE' } });
+  });
+  test('no connection is an absent server', async () => {
+    const answer = ask();
+    http.expectOne('/api/x').error(new ProgressEvent('error'));
+    expect(await answer).toMatchObject({ ok: false, problem: { code: 'UNREACHABLE' } });
+  });
+});
+
+describe('what the tablet still owes the server', () => {
+  const command = { type: 'resumePlace' as const, place: 'ringGap@cylinder:1', basedOn: 2 };
+  const kept = (id: string) => ({ jobId: 'J', id, person: 'ivo', command });
+  beforeEach(() => {
+    localStorage.clear();
+  });
+
+  test('is kept in order over a reload, each once, until it is taken', () => {
+    const outbox = TestBed.inject(Outbox);
+    for (const id of ['a', 'b', 'a']) outbox.put(kept(id));
+    expect(new Outbox().all().map(({ id }) => id)).toEqual(['b', 'a']);
+    outbox.take('b');
+    outbox.take('a');
+    expect([outbox.all(), localStorage.length]).toEqual([[], 0]);
+  });
+  test.each(['not json', '{"a":1}', '[{"jobId":"J"}]'])('is empty where the store holds %s', (text) => {
+    localStorage.setItem('oak-gate-outbox', text);
+    expect(TestBed.inject(Outbox).all()).toEqual([]);
+  });
+});
+
+test('ids are version 4 UUIDs, without the secure page that the browser asks for', () => {
+  const ids = Array.from({ length: 50 }, () => newId());
+  for (const id of ids) expect(z.uuid().safeParse(id).success).toBe(true);
+  expect(new Set(ids).size).toBe(50);
+});
