@@ -176,3 +176,22 @@ test('not applicable by hand stays open until an inspector accepts it', async ({
   await dialog.submit('Decide');
   await expect(dialog.box).toContainText('may not decide a finding');
 });
+
+test('after ten idle minutes the bench asks whose hands it is in, before it takes a key', async ({
+  page,
+  demo,
+}) => {
+  await page.clock.install();
+  const { bench } = await benchOnV8(page, demo.address);
+  await page.clock.fastForward('09:50');
+  await bench.type('16/17');
+  await page.keyboard.press('Escape');
+  await page.clock.fastForward('10:10');
+  await page.keyboard.press('1');
+  const dialog = new Dialog(page);
+  await expect(dialog.box).toContainText('Nobody worked here for ten minutes');
+  await expect(bench.entry).toHaveValue('');
+  await dialog.fill('PIN', '5821');
+  await dialog.done('Take over');
+  await bench.type('16/17');
+});

@@ -81,6 +81,14 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     await dialog.done('Sign and seal');
     await expect(page.locator('section.seal .digest')).toHaveText(/^[0-9a-f]{64}$/);
   });
+  await test.step('what becomes known later is a supplement with a seal of its own', async () => {
+    await page.getByRole('button', { name: 'Add a supplement' }).click();
+    const dialog = new Dialog(page);
+    await dialog.fill('What became known', 'ring lot 77-4 was recalled by its maker');
+    await dialog.fill('PIN', '5821');
+    await dialog.done('Sign and seal');
+    await expect(page.locator('section.supplement')).toContainText('was recalled by its maker');
+  });
   await test.step('the record prints, exports, and verifies without the server', async () => {
     const digest = await page.locator('section.seal .digest').innerText();
     const pdf = await page.request.get(
@@ -109,6 +117,11 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
       [
         'a missing last event',
         JSON.stringify({ ...record, entries: record.entries.slice(0, -1) }),
+        /The supplement in entry \d+ is not closed by a seal of its own/,
+      ],
+      [
+        'the sealing entry and all after it missing',
+        JSON.stringify({ ...record, entries: record.entries.slice(0, -3) }),
         /with its sealing entry it should have/,
       ],
       [

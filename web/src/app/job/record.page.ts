@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { currentPin } from '@oak-gate/core';
+import { placeWordsOf, stateWord } from '@oak-gate/contract';
+import { currentPin, openMatters } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
@@ -24,6 +25,20 @@ export class RecordPage {
   protected readonly pin = computed(() => {
     const job = this.job();
     return job === undefined ? undefined : currentPin(job);
+  });
+  /** Concessions that count: about readings that still do. */
+  protected readonly conceded = computed(() => {
+    const job = this.job();
+    const layout = this.pin()?.model.layout;
+    if (job === undefined || layout === undefined) return [];
+    return openMatters(job)
+      .statuses.filter((status) => status.conceded)
+      .flatMap((status) => {
+        const concession = job.concessions[status.key];
+        return concession === undefined
+          ? []
+          : [{ ...concession, place: placeWordsOf(layout, status.key), word: stateWord(status.state) }];
+      });
   });
   protected readonly signed = computed(() => {
     const job = this.job();
