@@ -52,6 +52,24 @@ describe('the door', () => {
     shop.clock.advance(30_000);
     expect(await attempt(PIN)).toMatchObject({ person: { id: 'sanna' } });
   });
+  test('adding a person twice by one command adds one, and leaves the PIN as it was; a refused one leaves none', async () => {
+    const teo = await shop.as('teo');
+    const person = { name: 'Runa', roles: ['technician'], authorisation: null };
+    const id = randomUUID();
+    const [first, again] = [
+      await teo.post('/api/people', { id, person, pin: PIN }),
+      await teo.post('/api/people', { id, person, pin: '9999' }),
+    ];
+    expect([first.body, again.body]).toEqual([
+      { person: { ...person, id: 'runa' } },
+      { person: { ...person, id: 'runa' } },
+    ]);
+    expect((await shop.tablet().post('/api/session', { person: 'runa', pin: PIN })).status).toBe(201);
+    const ivo = await shop.as('ivo');
+    const change = { id: randomUUID(), person: { ...person, id: 'runa' }, active: true, pin: '0000' };
+    expect(refused(await ivo.post('/api/people/change', change))).toEqual([403, 'MAY_NOT']);
+    expect((await shop.tablet().post('/api/session', { person: 'runa', pin: PIN })).status).toBe(201);
+  });
   test('a person who left the shop is out at once', async () => {
     const teo = await shop.as('teo');
     const { body } = await teo.post('/api/people', {

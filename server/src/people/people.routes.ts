@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { addPersonRequest, changePersonRequest, setUpRequest, signInRequest } from '@oak-gate/contract';
 import type { SessionView } from '@oak-gate/contract';
-import { decidePeople, NOBODY } from '@oak-gate/core';
-import type { Actor, PeopleCommand, PeopleState } from '@oak-gate/core';
+import { decidePeople, invariant, NOBODY } from '@oak-gate/core';
+import type { Actor, Envelope, PeopleCommand, PeopleEvent, PeopleState } from '@oak-gate/core';
 import { Router } from 'express';
 import type { Services } from '../services';
 import { bodyOf } from '../platform/body';
@@ -26,17 +26,37 @@ function personId(state: PeopleState, name: string): string {
   }
 }
 
+/** The person that a people's event is about. */
+function personIn(events: readonly PeopleEvent[]): Actor {
+  const about = events.flatMap((event) => ('person' in event.data ? [event.data.person] : []))[0];
+  invariant(about !== undefined, 'a command about people names a person');
+  return about;
+}
+
 export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }: Services): Router {
   const router = Router();
   const state = async (): Promise<PeopleState> => (await ledger.state(PEOPLE)) ?? NOBODY;
-  const execute = (id: string, command: PeopleCommand, by: Actor): Promise<unknown> =>
-    ledger.execute({
+  /** Who is added or changed, and the PIN, are written together or not at all; a repeated command touches neither. */
+  const execute = async (
+    id: string,
+    body: unknown,
+    by: Actor,
+    commandOn: (now: PeopleState) => PeopleCommand,
+    hashed?: string,
+  ): Promise<Actor> => {
+    const { entries } = await ledger.execute({
       id,
       chain: PEOPLE,
       by,
-      body: command,
-      decide: (now = NOBODY) => orThrow(decidePeople(now, command, by)),
+      body,
+      decide: async (now = NOBODY, _at, tx) => {
+        const events = orThrow(decidePeople(now, commandOn(now), by));
+        if (hashed !== undefined) await pins.keep(tx, personIn(events).id, hashed);
+        return events;
+      },
     });
+    return personIn(entries.map(({ entry }) => entry as Envelope<PeopleEvent> & PeopleEvent));
+  };
 
   router.get('/session', async (req, res) => {
     const { shop, people } = await state();
@@ -56,12 +76,14 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     const roles = [...new Set([...person.roles, 'manager' as const])];
     const first: Actor = { ...person, roles, id: personId(before, person.name) };
     const hashed = await pins.hash(pin);
-    await execute(
-      randomUUID(),
-      { type: 'setUpShop', name: shop, secondPerson, first, key: sealKey.publicKey },
+    const command: PeopleCommand = {
+      type: 'setUpShop',
+      name: shop,
+      secondPerson,
       first,
-    );
-    await pins.keep(first.id, hashed);
+      key: sealKey.publicKey,
+    };
+    await execute(randomUUID(), command, first, () => command, hashed);
     await sessions.start(res, first.id);
     res.status(201).json({ person: first });
   });
@@ -82,16 +104,18 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
   router.post('/people', sessions.demand, async (req, res) => {
     const { id, person, pin } = bodyOf(addPersonRequest, req);
     const hashed = await pins.hash(pin);
-    const added: Actor = { ...person, id: personId(await state(), person.name) };
-    await execute(id, { type: 'addPerson', person: added }, actorOf(res));
-    await pins.keep(added.id, hashed);
+    const add = (now: PeopleState): PeopleCommand => ({
+      type: 'addPerson',
+      person: { ...person, id: personId(now, person.name) },
+    });
+    const added = await execute(id, { add: person }, actorOf(res), add, hashed);
     res.status(201).json({ person: added });
   });
   router.post('/people/change', sessions.demand, async (req, res) => {
     const { id, person, active, pin } = bodyOf(changePersonRequest, req);
     const hashed = pin === undefined ? undefined : await pins.hash(pin);
-    await execute(id, { type: 'changePerson', person, active }, actorOf(res));
-    if (hashed !== undefined) await pins.keep(person.id, hashed);
+    const command: PeopleCommand = { type: 'changePerson', person, active };
+    await execute(id, command, actorOf(res), () => command, hashed);
     res.status(201).json({ person });
   });
   return router;

@@ -1,5 +1,5 @@
 import { hash, verify } from '@node-rs/argon2';
-import type { Db } from '../db/open';
+import type { Db, Tx } from '../db/open';
 import type { Clock } from '../platform/clock';
 import { ProblemError } from '../platform/problem-error';
 import { credentialsStore } from './credentials.store';
@@ -22,8 +22,9 @@ export class Pins {
   async hash(pin: string): Promise<string> {
     return hash(pin, ARGON2);
   }
-  async keep(person: string, hashed: string): Promise<void> {
-    await this.db.write((tx) => credentialsStore.put(tx, person, hashed));
+  /** Within the transaction that writes the person: nobody is in the shop without a PIN. */
+  async keep(tx: Tx, person: string, hashed: string): Promise<void> {
+    await credentialsStore.put(tx, person, hashed);
   }
 
   /** @throws ProblemError PIN_WRONG with the tries left, or PIN_LOCKED with the pause in seconds */
