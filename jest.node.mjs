@@ -1,5 +1,14 @@
 /** Packages that ship as ES modules only: SWC turns them into CommonJS for Jest. */
-const ESM_ONLY = ['@noble/hashes', 'canonicalize'];
+const ESM_ONLY = [
+  '@noble/hashes',
+  'canonicalize',
+  'file-type',
+  'strtok3',
+  'token-types',
+  'uint8array-extras',
+  '@tokenizer/inflate',
+  '@borewit/text-codec',
+];
 
 /** Shared by the workspaces that run in Node: TypeScript through SWC, to CommonJS. */
 export const nodeJest = (displayName) => ({

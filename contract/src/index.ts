@@ -10,6 +10,7 @@ export * from './floor/schemas';
 export * from './words/place-words';
 export * from './words/state-words';
 export * from './words/reading-words';
+export * from './words/limit-row-words';
 export * from './words/problem-words';
 export * from './words/problem-details';
 export * from './words/cell-words';

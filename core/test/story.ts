@@ -15,6 +15,7 @@ import {
 } from '../src/index';
 import type {
   Actor,
+  DiameterBasis,
   Facts,
   HashedEntry,
   JobCommand,
@@ -22,6 +23,7 @@ import type {
   JobEvent,
   JobState,
   KeptRevision,
+  LimitContext,
   LimitsPin,
   Opening,
   PlaceKey,
@@ -51,6 +53,9 @@ export class Story {
   private last = CHAIN_START;
   instrument = FEELERS;
   revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
+  /** What is known of the engine besides its serial, for the next pin. */
+  context: Omit<LimitContext, 'model' | 'serial' | 'partState'> = {};
+  diameterBasis: DiameterBasis = 'nominalPlusOversize';
 
   constructor(readonly secondPerson: SecondPersonPolicy = 'required') {}
 
@@ -69,7 +74,8 @@ export class Story {
       characteristics: [RING_GAP],
       revisions: this.revisions,
       policy: { order: ['mandatory', 'letter', 'manual'] },
-      engine: { serial, diameter: MODEL.bore.nm },
+      engine: { serial, diameter: MODEL.bore.nm, ...this.context },
+      diameterBasis: this.diameterBasis,
     });
   }
   open(opening: Partial<Opening> = {}, by: Actor = IVO): this {

@@ -103,8 +103,8 @@ describe('the door', () => {
 describe('the library', () => {
   const GOOD = demoFile('documents/SL-88-rev-B.csv');
   test.each<[string, string, string[]]>([
-    ['a wrong header', GOOD.replace('station', 'depth'), ['1 station', '1 depth']],
-    ['a wrong unit', GOOD.replace(',in,', ',inches,'), ['2 unit']],
+    ['a wrong header', GOOD.replace('station', 'depth'), ['1 depth']],
+    ['a wrong unit', GOOD.replace(',in,', ',ells,'), ['2 unit']],
     ['min above max', GOOD.replace('0.040,0.052', '0.060,0.052'), ['2 min']],
     ['a groove that the model does not have', GOOD.replace('1,ringGap,1', '1,ringGap,8'), ['2 groove']],
   ])('%s: every wrong cell is listed and nothing is written', async (_why, table, cells) => {
@@ -136,9 +136,9 @@ describe('the library', () => {
   test.each<[string, string, string]>([
     ['an empty file', ' ', 'FILE_NOT_TEXT'],
     ['an unclosed quote', 'row,unit\n"1,in', 'FILE_NOT_TEXT'],
-    ['a line with fewer cells', 'row,unit\n1', 'FILE_NOT_TEXT'],
-    ['a spreadsheet behind the name', 'PK\u0003\u0004\u0000\u0000', 'FILE_NOT_TEXT'],
-    ['more than is taken', 'x'.repeat(6_000_000), 'FILE_TOO_LARGE'],
+    ['no table of limits', 'row,unit\n1', 'TABLE_WRONG'],
+    ['a spreadsheet behind the name', 'PK\u0003\u0004\u0000\u0000', 'FILE_NOT_THAT_TYPE'],
+    ['more than is taken', 'x'.repeat(9_000_000), 'FILE_TOO_LARGE'],
   ])('%s is refused with words', async (_why, table, code) => {
     const teo = await shop.as('teo');
     const path = await draft(teo, { number: `T-${randomUUID().slice(0, 8)}`, revision: '1', kind: 'manual' });

@@ -8,7 +8,7 @@ import { Pins } from './people/pins';
 import { Sessions } from './people/sessions';
 import type { Clock } from './platform/clock';
 import { lockFolder } from './platform/folder-lock';
-import { bringProjectionsUpToDate, CHAIN_KINDS, Ledger, SealKey } from './record';
+import { bringProjectionsUpToDate, chainKinds, Ledger, SealKey } from './record';
 
 /** What the routes of every topic work with. */
 export interface Services {
@@ -19,6 +19,8 @@ export interface Services {
   readonly sessions: Sessions;
   readonly sealKey: SealKey;
   readonly catalogue: Catalogue;
+  /** The data folder: attached files and uploads lie in it. */
+  readonly folder: string;
   readonly logger: Logger;
   /** The demo's PIN, shown on its sign-in page; undefined in real use. */
   readonly demoPin: string | undefined;
@@ -36,9 +38,11 @@ export async function openServices(options: {
   const { folder, serverRoot, clock, logger, demoPin } = options;
   const unlock = await lockFolder(folder);
   const db = await openDb(folder, join(serverRoot, 'migrations'));
-  const rebuilt = await bringProjectionsUpToDate(db);
+  const catalogue = loadCatalogue(join(serverRoot, 'data'));
+  const kinds = chainKinds((id) => catalogue.characteristics.find((each) => each.id === id)?.name ?? id);
+  const rebuilt = await bringProjectionsUpToDate(db, kinds);
   if (rebuilt.length > 0) logger.info({ rebuilt }, 'projections made again');
-  const ledger = new Ledger(db, clock, CHAIN_KINDS);
+  const ledger = new Ledger(db, clock, Object.values(kinds));
   return {
     db,
     clock,
@@ -48,7 +52,8 @@ export async function openServices(options: {
     pins: new Pins(db, clock),
     sessions: new Sessions(db, clock, ledger),
     sealKey: SealKey.inFolder(folder),
-    catalogue: loadCatalogue(join(serverRoot, 'data')),
+    catalogue,
+    folder,
     close: async () => {
       await db.close();
       unlock();

@@ -27,7 +27,7 @@ export class Tablet {
 
   async send(
     path: string,
-    init: { method?: string; headers?: Record<string, string>; body?: string } = {},
+    init: { method?: string; headers?: Record<string, string>; body?: string | Uint8Array<ArrayBuffer> } = {},
   ): Promise<Answer> {
     const response = await fetch(`${this.base}${path}`, {
       ...init,
@@ -47,6 +47,20 @@ export class Tablet {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
+    });
+  }
+  put(path: string, body: unknown): Promise<Answer> {
+    return this.send(path, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+  bytes(path: string, body: Uint8Array): Promise<Answer> {
+    return this.send(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: new Uint8Array(body),
     });
   }
   csv(path: string, body: string): Promise<Answer> {
@@ -132,8 +146,7 @@ export class Shop {
       id: randomUUID(),
       file: JSON.parse(demoFile('models/VA-4-330.json')),
     });
-    await publish(
-      teo,
+    await this.publish(
       { number: 'SL-88', revision: 'B', kind: 'letter' },
       demoFile('documents/SL-88-rev-B.csv'),
     );
@@ -172,6 +185,25 @@ export class Shop {
       },
     });
     return this;
+  }
+  /** A revision from its draft to publication: Teo writes and publishes it, Perrin compares it with the paper. */
+  async publish(
+    document: { number: string; revision: string; kind: string } & Record<string, unknown>,
+    table: string,
+  ): Promise<string> {
+    const teo = await this.as('teo');
+    const path = await draft(teo, document);
+    const rows = await teo.csv(`${path}/rows?command=${randomUUID()}&name=rows.csv`, table);
+    if (rows.status !== 201) throw new Error(JSON.stringify(rows.body));
+    await this.check(path);
+    const answer = await teo.post(`${path}/publish`, { id: randomUUID() });
+    if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    return path;
+  }
+  async check(path: string): Promise<Answer> {
+    const perrin = await this.as('perrin');
+    const { body } = await perrin.get(path);
+    return perrin.post(`${path}/check`, { id: randomUUID(), digest: body.digest });
   }
   async openJob(number = 'J-1', serial = '4330-20417'): Promise<{ jobId: string; ivo: Tablet }> {
     const ivo = await this.as('ivo');
@@ -241,31 +273,18 @@ export const SKIRT = 'ringGap@cylinder:1/groove:1/member:ring/station:skirt';
 
 export async function draft(
   teo: Tablet,
-  { number, revision, kind }: { number: string; revision: string; kind: string },
+  document: { number: string; revision: string; kind: string } & Record<string, unknown>,
 ): Promise<string> {
+  const { number, revision } = document;
   await teo.post('/api/library/revisions', {
     id: randomUUID(),
     revision: {
-      number,
-      revision,
       title: 'Ring gaps',
-      kind,
       issued: '2026-01-01',
       effective: '2026-01-02',
       models: ['VA-4-330'],
-      serialFrom: null,
-      serialTo: null,
+      ...document,
     },
   });
   return `/api/library/revisions/${encodeURIComponent(`${number} rev ${revision}`)}`;
-}
-export async function publish(
-  teo: Tablet,
-  document: { number: string; revision: string; kind: string },
-  table: string,
-): Promise<void> {
-  const path = await draft(teo, document);
-  await teo.csv(`${path}/rows?command=${randomUUID()}&name=rows.csv`, table);
-  const answer = await teo.post(`${path}/publish`, { id: randomUUID(), secondLook: 'Perrin' });
-  if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
 }

@@ -1,6 +1,6 @@
 import { CORRECTION_REASONS, VERDICTS, WITHHELD } from '@oak-gate/core';
 import type { BenchCommand, BenchEventData, Reading, Rejudged, VerdictFact } from '@oak-gate/core';
-import { id, lengthOnTheWire, lengthUnit, partState, perBound, reason } from '../common/values';
+import { id, lengthOnTheWire, lengthUnit, partState, perBound, reason, text } from '../common/values';
 import * as z from 'zod';
 import { partRef, placeKey } from '../engines/schemas';
 import { instrument } from '../instruments/schemas';
@@ -25,7 +25,7 @@ export const verdictFact = z.object({
   ruleVersion: z.int(),
   pin: z.int(),
 }) satisfies z.ZodType<VerdictFact>;
-const answer = z.object({ question: id, answer: z.enum(['yes', 'no']) });
+const answer = z.object({ question: text(240), answer: z.enum(['yes', 'no']) });
 const slip = z.enum(['asTyped', 'reread']).nullable();
 export const rejudged = z.array(
   z.object({ place: placeKey, reading: z.int(), verdict: verdictFact }) satisfies z.ZodType<Rejudged>,

@@ -1,5 +1,5 @@
-import { LENGTH_UNITS, nanometres, PART_STATES } from '@oak-gate/core';
-import type { PrintedLength } from '@oak-gate/core';
+import { FIGURE_UNITS, LENGTH_UNITS, nanometres, PART_STATES, PLAIN_UNITS } from '@oak-gate/core';
+import type { PrintedFigure, PrintedLength } from '@oak-gate/core';
 import * as z from 'zod';
 
 /** Text that can be hashed and stored for ever: NFC, no lone surrogates, not endless. */
@@ -24,6 +24,12 @@ export const printedLength = z.object({
   nm: lengthOnTheWire,
 }) satisfies z.ZodType<PrintedLength>;
 
+export const figureUnit = z.enum(FIGURE_UNITS);
+export const printedFigure = z.union([
+  printedLength,
+  z.object({ text: z.string(), unit: z.enum(PLAIN_UNITS), value: z.number() }),
+]) satisfies z.ZodType<PrintedFigure>;
+
 /** Bounds and sources per bound, absent where nothing is said. */
 export const perBound = <T extends z.ZodType>(value: T) =>
   z.object({
@@ -32,3 +38,10 @@ export const perBound = <T extends z.ZodType>(value: T) =>
     serviceMin: z.exactOptional(value),
     serviceMax: z.exactOptional(value),
   });
+
+/** What the server answers, as it is read: nobody changes an answer. */
+export type DeepReadonly<T> = T extends string | number | boolean | null | undefined
+  ? T
+  : T extends readonly (infer E)[]
+    ? readonly DeepReadonly<E>[]
+    : { readonly [K in keyof T]: DeepReadonly<T[K]> };

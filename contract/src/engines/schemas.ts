@@ -1,8 +1,22 @@
-import { AXES, decimalLength, ENGINE_CLASSES, PART_KINDS } from '@oak-gate/core';
+import {
+  AXES,
+  decimalLength,
+  ENGINE_CLASSES,
+  FIT_AXES,
+  PART_KINDS,
+  UNIT_KINDS,
+  WEAR_WAYS,
+} from '@oak-gate/core';
 import type { Characteristic, EngineModel, Layout, PartEventData, PrintedLength } from '@oak-gate/core';
 import { id, lengthUnit, name, partState, printedLength, text } from '../common/values';
 import * as z from 'zod';
 
+/** Where a fit is, without its cylinder. */
+export const fitAddress = z.object({
+  groove: z.exactOptional(id),
+  member: z.exactOptional(id),
+  station: z.exactOptional(id),
+});
 const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
   z.object({
     arrangement: z.enum(['inline', 'flat', 'v']),
@@ -134,9 +148,22 @@ export const characteristic = z.object({
   stateOf: z.enum(PART_KINDS),
   tools: z.array(z.enum(['feeler', 'sizeGauge'])),
   words: z.object({ tight: name, loose: name }),
-  questions: z.array(z.object({ id, text: text(300), when: z.enum(['always', 'expander']) })),
+  questions: z.array(
+    z.object({
+      id: text(240),
+      text: text(300),
+      when: z.enum(['always', 'expander']),
+      at: z.exactOptional(fitAddress),
+      source: z.exactOptional(text(240)),
+    }),
+  ),
   allowNegative: z.boolean(),
   filed: z.exactOptional(z.enum(PART_KINDS)),
+  unitKind: z.exactOptional(z.enum(UNIT_KINDS)),
+  measures: z.exactOptional(text(300)),
+  usualTool: z.exactOptional(name),
+  wear: z.exactOptional(z.enum(WEAR_WAYS)),
+  rowAxes: z.exactOptional(z.array(z.enum(FIT_AXES))),
 }) satisfies z.ZodType<Characteristic>;
 
 export const placeKey = z

@@ -27,6 +27,7 @@ export const findingEventData = {
     rejudged,
   }),
   instrumentAccepted: z.object({ instrument: id, reason }),
+  limitNoteAccepted: z.object({ note: text(2000), pin: z.int(), reason }),
 } satisfies { [T in keyof FindingEventData]: z.ZodType<FindingEventData[T]> };
 
 const at = { place: placeKey, basedOn: z.int().min(0) };
@@ -36,5 +37,6 @@ export const findingCommands = [
   z.strictObject({ type: z.literal('refuseConcession'), ...at, reason }),
   z.strictObject({ type: z.literal('decideLimit'), fit: placeKey, partState, rows, reason }),
   z.strictObject({ type: z.literal('acceptInstrument'), instrument: id, reason }),
+  z.strictObject({ type: z.literal('acceptLimitNote'), note: text(2000), reason }),
   z.strictObject({ type: z.literal('decideNotApplicable'), ...at, accept: z.boolean(), reason }),
 ] as const satisfies readonly z.ZodType<FindingCommand>[];

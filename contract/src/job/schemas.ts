@@ -1,18 +1,40 @@
-import type { ArrivalCommand, JobCommand, JobEntry, JobEventData } from '@oak-gate/core';
-import { id, instant, isoDate, name, reason, sha256, text } from '../common/values';
+import { DIAMETER_BASES, WITHHELD } from '@oak-gate/core';
+import type {
+  ArrivalCommand,
+  JobCommand,
+  JobEntry,
+  JobEventData,
+  LimitInForce,
+  PinChanges,
+} from '@oak-gate/core';
+import {
+  id,
+  instant,
+  isoDate,
+  lengthOnTheWire,
+  name,
+  partState,
+  perBound,
+  reason,
+  sha256,
+  text,
+} from '../common/values';
+import type { DeepReadonly } from '../common/values';
 import * as z from 'zod';
-import { benchCommands, benchEventData, rejudged } from '../bench/schemas';
+import { benchCommands, benchEventData, rejudged, verdictFact } from '../bench/schemas';
 import { partEventData } from '../engines/schemas';
 import { findingCommands, findingEventData } from '../findings/schemas';
 import { limitsPin } from '../library/schemas';
 import { actor, publicKey, secondPersonPolicy } from '../people/schemas';
 import {
   arrivalEventData,
+  checkedDocument,
   engineFacts,
   gateCommands,
   gateEventData,
   jobFacts,
   route,
+  saidFacts,
   seal,
 } from '../release/schemas';
 import { reworkCommands } from '../rework/schemas';
@@ -44,6 +66,8 @@ export const jobEntry = z.discriminatedUnion('type', [
   entryOf('serialCorrected', arrivalEventData.serialCorrected),
   entryOf('documentsChecked', arrivalEventData.documentsChecked),
   entryOf('instrumentTaken', arrivalEventData.instrumentTaken),
+  entryOf('engineFactsSaid', arrivalEventData.engineFactsSaid),
+  entryOf('pinDeclined', arrivalEventData.pinDeclined),
   entryOf('readingTaken', benchEventData.readingTaken),
   entryOf('readingCorrected', benchEventData.readingCorrected),
   entryOf('readingVoided', benchEventData.readingVoided),
@@ -61,6 +85,7 @@ export const jobEntry = z.discriminatedUnion('type', [
   entryOf('concessionRefused', findingEventData.concessionRefused),
   entryOf('limitDecided', findingEventData.limitDecided),
   entryOf('instrumentAccepted', findingEventData.instrumentAccepted),
+  entryOf('limitNoteAccepted', findingEventData.limitNoteAccepted),
   entryOf('gateSigned', gateEventData.gateSigned),
   entryOf('gateReopened', gateEventData.gateReopened),
   entryOf('recordSealed', gateEventData.recordSealed),
@@ -76,7 +101,9 @@ const arrivalCommands = [
   z.strictObject({ type: z.literal('correctSerial'), serial: name, reason }),
   z.strictObject({ type: z.literal('checkDocuments') }),
   z.strictObject({ type: z.literal('takeInstrument'), instrument: id }),
-  z.strictObject({ type: z.literal('pinAgain'), reason }),
+  z.strictObject({ type: z.literal('pinAgain'), documents: z.array(checkedDocument), reason }),
+  z.strictObject({ type: z.literal('declinePin'), documents: z.array(checkedDocument), reason }),
+  z.strictObject({ type: z.literal('sayEngineFacts'), facts: saidFacts, reason }),
 ] as const satisfies readonly z.ZodType<ArrivalCommand>[];
 export const jobCommand = z.discriminatedUnion('type', [
   ...arrivalCommands,
@@ -101,15 +128,49 @@ export const openJobRequest = z.strictObject({
     model: id,
     serial: name,
     buildDate: isoDate.nullable(),
-    /** As typed, in the unit of the model's bore; empty for standard. */
+    /** As typed, in the unit of the model's bore; 0 for standard, empty where nobody knows. */
     oversize: z.string().trim().max(20),
     pistonMaterial: name.nullable(),
     ringPartNumber: name.nullable(),
     hoursSinceNew: z.number().min(0).max(1e6).nullable(),
     hoursSinceOverhaul: z.number().min(0).max(1e6).nullable(),
+    ringMaker: name.nullable().default(null),
+    /** As typed, in the unit of the model's bore; empty where it was not measured. */
+    measuredBore: z.string().trim().max(20).default(''),
+    diameterBasis: z.enum(DIAMETER_BASES).nullable().default(null),
+    serialRemark: text(2000).nullable().default(null),
   }),
 });
 export type OpenJobRequest = z.input<typeof openJobRequest>;
+const limitInForce = z.discriminatedUnion('state', [
+  z.object({
+    state: z.literal('inForce'),
+    limit: perBound(lengthOnTheWire),
+    sources: perBound(z.string()),
+    decided: z.boolean(),
+  }),
+  z.object({ state: z.literal('none') }),
+  z.object({ state: z.literal('withheld'), why: z.enum(WITHHELD) }),
+]) satisfies z.ZodType<LimitInForce>;
+/** What arrived in the library since the limits of a job were pinned, and what adopting it would change. */
+export const limitNews = z.object({
+  documents: z.array(checkedDocument),
+  moved: z.array(z.string()),
+  declined: z.object({ by: z.string(), at: instant, reason: z.string() }).nullable(),
+  changes: z
+    .object({
+      added: z.array(z.string()),
+      removed: z.array(z.string()),
+      fits: z.array(z.object({ fit: z.string(), partState, before: limitInForce, after: limitInForce })),
+      flips: z.array(
+        z.object({ place: z.string(), reading: z.int(), before: verdictFact, after: verdictFact }),
+      ),
+      placesAdded: z.array(z.string()),
+      placesRemoved: z.array(z.string()),
+    })
+    .nullable() satisfies z.ZodType<PinChanges | null>,
+});
+export type LimitNews = DeepReadonly<z.output<typeof limitNews>>;
 export const jobOpenedView = z.object({ jobId: z.string() });
 
 /** A record as a file; its entries are hashed as they stand, so they are not changed by reading them. */

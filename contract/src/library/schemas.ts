@@ -1,29 +1,46 @@
-import { DOCUMENT_KINDS, TABLE_COLUMNS } from '@oak-gate/core';
+import {
+  AFTER_WITHDRAWAL,
+  AXES,
+  COLUMN_USES,
+  DATUMS,
+  DIAMETER_BASES,
+  DOCUMENT_KINDS,
+  ENGINE_CLASSES,
+  GROUPS,
+  REVISION_STATES,
+  UNIT_KINDS,
+  WEAR_WAYS,
+} from '@oak-gate/core';
 import type {
   AppliesTo,
+  AttachedFile,
   DocumentRevision,
   GoverningLimit,
   LibraryEventData,
   LimitContext,
   LimitRow,
   LimitsPin,
-  TableColumn,
+  RowRule,
+  TableMapping,
 } from '@oak-gate/core';
+import type { DeepReadonly } from '../common/values';
 import {
   id,
   isoDate,
   lengthOnTheWire,
-  lengthUnit,
+  figureUnit,
   name,
   partState,
   perBound,
-  printedLength,
+  printedFigure,
+  reason,
   sha256,
   text,
   instant,
 } from '../common/values';
 import * as z from 'zod';
-import { characteristic, engineModel } from '../engines/schemas';
+import { characteristic, engineModel, fitAddress } from '../engines/schemas';
+import { samePerson } from '../people/schemas';
 
 const BOUND = z.enum(['min', 'max', 'serviceMin', 'serviceMax']);
 export const documentKind = z.enum(DOCUMENT_KINDS);
@@ -48,27 +65,62 @@ export const documentRevision = z.object({
   issued: isoDate,
   effective: isoDate,
   appliesTo,
+  supersedes: z.exactOptional(z.array(id).max(20)),
+  partsMaker: z.exactOptional(name),
+  notes: z.exactOptional(text(4000)),
+  cautions: z.exactOptional(z.array(text(600)).max(40)),
 }) satisfies z.ZodType<DocumentRevision>;
+const step = z.object({ torque: z.exactOptional(printedFigure), angle: z.exactOptional(printedFigure) });
+const rule = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('spread'), across: z.enum(GROUPS) }),
+  z.object({ kind: z.literal('match'), across: z.enum(GROUPS) }),
+  z.object({ kind: z.literal('relation'), notSmallerThan: fitAddress }),
+  z.object({ kind: z.literal('check'), question: text(300) }),
+  z.object({ kind: z.literal('tighten'), steps: z.array(step), lubricant: text(300) }),
+  z.object({
+    kind: z.literal('station'),
+    label: name,
+    datum: z.enum(DATUMS),
+    distance: printedFigure,
+  }),
+]) satisfies z.ZodType<RowRule>;
 export const limitRow = z.object({
   id: text(240),
   label: name,
   characteristic: id,
-  groove: id,
-  member: id,
-  station: id,
-  printed: perBound(printedLength),
+  groove: z.exactOptional(id),
+  member: z.exactOptional(id),
+  station: z.exactOptional(id),
+  printed: perBound(printedFigure),
   formula: z.exactOptional(
     z.object({ bound: BOUND, perDiameter: z.number(), uplift: z.exactOptional(z.number()) }),
   ),
+  rule: z.exactOptional(rule),
   appliesTo,
   note: text(2000),
 }) satisfies z.ZodType<LimitRow>;
 export const limitFile = z.object({ name: text(200), sha256 });
+export const attachedFile = z.object({
+  name: text(200),
+  sha256,
+  bytes: z.int().min(0),
+  mime: text(120),
+}) satisfies z.ZodType<AttachedFile>;
+const draft = z.object({ revision: documentRevision, rows: z.array(limitRow) });
 export const libraryEventData = {
   modelImported: z.object({ model: engineModel, digest: sha256 }),
   revisionDrafted: z.object({ revision: documentRevision }),
   rowsImported: z.object({ revision: name, file: limitFile, rows: z.array(limitRow) }),
-  revisionPublished: z.object({ revision: name, digest: sha256, secondLook: name }),
+  fileAttached: z.object({ revision: name, file: attachedFile }),
+  draftDropped: z.object({ revision: name, reason }),
+  revisionChecked: z.object({ revision: name, digest: sha256, samePerson: samePerson.nullable() }),
+  revisionPublished: z.object({ revision: name, digest: sha256, secondLook: text(300) }),
+  revisionWithdrawn: z.object({ revision: name, reason, then: z.enum(AFTER_WITHDRAWAL) }),
+  characteristicDefined: z.object({ characteristic }),
+  kindOrderSet: z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), reason }),
+  batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
+  importFinished: z.object({ batchOf: z.string() }),
+  importAbandoned: z.object({ batchOf: z.string(), reason }),
 } satisfies { [T in keyof LibraryEventData]: z.ZodType<LibraryEventData[T]> };
 
 const governing = z.object({
@@ -114,6 +166,7 @@ export const limitsPin = z.object({
   rows: z.array(limitRow),
   policy: z.object({ order: z.array(documentKind) }),
   context,
+  diameterBasis: z.exactOptional(z.enum(DIAMETER_BASES)),
   fits: z.array(
     z.object({
       fit: z.string(),
@@ -124,35 +177,126 @@ export const limitsPin = z.object({
   ),
 }) satisfies z.ZodType<LimitsPin>;
 
-export const draftRevisionRequest = z.strictObject({
+const idList = z.array(name).max(200).default([]);
+/** Words in a list are kept in one cell of a table, parted by these marks. */
+const listWord = name.refine((value) => !/[;|]/.test(value), { error: 'must not hold ; or |' });
+const wordList = z.array(listWord).max(200).default([]);
+/** A document's own statement, as a form sends it: what is empty is not said. */
+export const revisionStatement = z.strictObject({
+  number: id.refine((value) => !value.includes(' row '), { error: 'must not hold the word row' }),
+  revision: id.refine((value) => !value.includes(' row '), { error: 'must not hold the word row' }),
+  title: text(300).refine((value) => value.trim() !== '', { error: 'is empty' }),
+  kind: documentKind,
+  issued: isoDate,
+  effective: isoDate,
+  models: z.array(id).min(1),
+  serialFrom: z.int().min(0).nullable().default(null),
+  serialTo: z.int().min(0).nullable().default(null),
+  partNumbers: wordList,
+  /** nm over standard. */
+  oversizes: z.array(lengthOnTheWire).max(50).default([]),
+  pistonMaterials: wordList,
+  duties: wordList,
+  buildFrom: isoDate.nullable().default(null),
+  buildTo: isoDate.nullable().default(null),
+  partStates: z.array(partState).max(2).default([]),
+  supersedes: idList,
+  partsMaker: name.default(''),
+  notes: text(4000).default(''),
+  cautions: z.array(text(600)).max(40).default([]),
+});
+export type RevisionStatement = z.input<typeof revisionStatement>;
+export const draftRevisionRequest = z.strictObject({ id: z.uuid(), revision: revisionStatement });
+export const reasonRequest = z.strictObject({ id: z.uuid(), reason });
+export const checkRevisionRequest = z.strictObject({ id: z.uuid(), digest: sha256 });
+export const publishRevisionRequest = z.strictObject({ id: z.uuid() });
+export const withdrawRevisionRequest = z.strictObject({
   id: z.uuid(),
-  revision: z.strictObject({
-    number: id,
-    revision: id,
-    title: text(300),
-    kind: documentKind,
-    issued: isoDate,
-    effective: isoDate,
-    models: z.array(id).min(1),
-    serialFrom: z.int().min(0).nullable(),
-    serialTo: z.int().min(0).nullable(),
-  }),
+  reason,
+  then: z.enum(AFTER_WITHDRAWAL),
 });
-export const publishRevisionRequest = z.strictObject({ id: z.uuid(), secondLook: name });
+/** Rows as a person wrote them in the sheet: texts under our own columns. */
+export const sheetRowsRequest = z.strictObject({
+  id: z.uuid(),
+  header: z.array(z.string().max(60)).min(1).max(60),
+  lines: z.array(z.array(z.string().max(2000)).max(60)).max(5000),
+});
+export const shopCharacteristic = z.strictObject({
+  id: z.string().regex(/^[a-z][A-Za-z]{1,40}$/),
+  name: name.refine((value) => value.trim() !== '', { error: 'is empty' }),
+  measures: text(300),
+  usualTool: name,
+  unitKind: z.enum(UNIT_KINDS),
+  axes: z.array(z.enum(AXES)).min(1),
+  wear: z.enum(WEAR_WAYS),
+  words: z.strictObject({ tight: name, loose: name }),
+});
+export const defineCharacteristicRequest = z.strictObject({
+  id: z.uuid(),
+  characteristic: shopCharacteristic,
+});
+export const setKindOrderRequest = z.strictObject({
+  id: z.uuid(),
+  engineClass: z.enum(ENGINE_CLASSES),
+  order: z.array(documentKind).min(1).max(4),
+  reason,
+});
+export const tableMapping = z.object({
+  headerLine: z.int().min(1),
+  columns: z
+    .array(
+      z.object({
+        use: z.enum(COLUMN_USES),
+        unit: z.exactOptional(figureUnit),
+        fillDown: z.exactOptional(z.boolean()),
+      }),
+    )
+    .max(120),
+  characteristic: z.exactOptional(id),
+  unit: z.exactOptional(figureUnit),
+  fits: z.record(z.string().max(300), fitAddress.extend({ characteristic: id })),
+}) satisfies z.ZodType<TableMapping>;
+/** How a table that was uploaded before is read: once to look, once to take it in. */
+export const readTableRequest = z.strictObject({
+  sheet: z.int().min(0).default(0),
+  mapping: tableMapping.nullable().default(null),
+  answers: z.record(z.string(), z.string()).default({}),
+});
+export const takeTableRequest = readTableRequest.extend({ id: z.uuid(), maker: name.default('') });
 
+const revisionStateWord = z.enum(REVISION_STATES);
 /** A revision in a list; its rows are asked for one by one. */
-export const revisionSummary = documentRevision.extend({
-  rowCount: z.int(),
-  state: z.enum(['draft', 'published', 'current', 'superseded']),
-});
+export const revisionSummary = documentRevision.extend({ rowCount: z.int(), state: revisionStateWord });
+const stamp = z.object({ by: z.string(), at: instant });
 export const revisionView = z.object({
   revision: documentRevision,
-  state: z.enum(['draft', 'published', 'current', 'superseded']),
+  state: revisionStateWord,
   rows: z.array(limitRow),
   file: limitFile.nullable(),
-  drafted: z.object({ by: z.string(), at: instant }),
-  published: z.object({ by: z.string(), at: instant, digest: sha256, secondLook: z.string() }).nullable(),
+  attachments: z.array(attachedFile),
+  drafted: stamp,
+  writers: z.array(z.string()),
+  /** What a check would be of: the digest of the text as it stands. */
+  digest: sha256,
+  checked: stamp.extend({ samePerson: samePerson.nullable() }).nullable(),
+  published: stamp.extend({ digest: sha256, secondLook: z.string() }).nullable(),
+  withdrawn: stamp.extend({ reason: z.string(), then: z.enum(AFTER_WITHDRAWAL) }).nullable(),
   models: z.array(engineModel),
+  characteristics: z.array(characteristic),
+  /** Other revisions of the same number, newest first. */
+  siblings: z.array(z.object({ id: name, revision: id, effective: isoDate, state: revisionStateWord })),
+});
+const jobRef = z.object({
+  jobId: z.string(),
+  number: z.string(),
+  serial: z.string(),
+  modelName: z.string(),
+  sealedAt: instant.nullable(),
+});
+/** Which jobs a document, or each of its rows, is used in. */
+export const whereUsed = z.object({
+  pinned: z.array(jobRef),
+  rows: z.array(z.object({ row: z.string(), jobs: z.array(jobRef) })),
 });
 export const modelSummary = z.object({
   id,
@@ -162,13 +306,123 @@ export const modelSummary = z.object({
   cylinders: z.int(),
   digest: sha256,
 });
-export const libraryView = z.object({ revisions: z.array(revisionSummary), models: z.array(modelSummary) });
+export const libraryView = z.object({
+  total: z.int(),
+  revisions: z.array(revisionSummary),
+  models: z.array(modelSummary),
+  characteristics: z.array(characteristic.extend({ ours: z.boolean() })),
+  orders: z.array(
+    z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
+  ),
+});
+/** An answer of the look-up: a document, a row of one, a model or a characteristic. */
+export const searchHit = z.object({
+  kind: z.enum(['document', 'row', 'model', 'characteristic']),
+  /** What it is called, and what it is. */
+  title: z.string(),
+  detail: z.string(),
+  link: z.string(),
+  state: revisionStateWord.nullable(),
+});
+export const searchView = z.object({ hits: z.array(searchHit), more: z.boolean() });
 export const tableErrors = z.array(z.object({ line: z.int(), column: z.string(), message: z.string() }));
-export type RevisionSummary = z.output<typeof revisionSummary>;
-export type RevisionView = z.output<typeof revisionView>;
-export type ModelSummary = z.output<typeof modelSummary>;
-export type LibraryView = z.output<typeof libraryView>;
 
-export const isTableColumn = (column: string): column is TableColumn =>
-  (TABLE_COLUMNS as readonly string[]).includes(column);
-export const unitOfFigure = lengthUnit;
+const question = z.object({
+  id: z.string(),
+  line: z.int(),
+  label: z.string(),
+  kind: z.enum(['unitsDisagree', 'secondAcceptance']),
+  /** The question in words, with what may be answered. */
+  words: z.string(),
+  answers: z.array(z.object({ value: z.string(), label: z.string() })),
+});
+/** What was read of an uploaded table, cell by cell, before anything is taken in. */
+export const tablePreview = z.object({
+  upload: z.string(),
+  file: limitFile,
+  kind: z.enum(['csv', 'xlsx']),
+  sheets: z.array(z.string()),
+  sheet: z.int(),
+  /** In our own columns: it needs no mapping. */
+  own: z.boolean(),
+  mapping: tableMapping.nullable(),
+  fromMemory: z.boolean(),
+  header: z.array(z.string()),
+  /** The first lines as they stand, for choosing the line that names the columns. */
+  top: z.array(z.object({ line: z.int(), cells: z.array(z.string()) })),
+  /** Names of fits that the table uses, whether their meaning is known or not. */
+  fits: z.array(z.string()),
+  lines: z.array(
+    z.object({
+      line: z.int(),
+      cells: z.array(
+        z.object({ column: z.string(), text: z.string(), formula: z.boolean(), faults: z.array(z.string()) }),
+      ),
+      /** What the row was understood as, or null where something is wrong with it. */
+      says: z
+        .object({ fit: z.string(), figures: z.string(), converted: z.string(), note: z.string() })
+        .nullable(),
+    }),
+  ),
+  errors: tableErrors,
+  questions: z.array(question),
+  rows: z.int(),
+});
+/** An import of many documents, as it goes on. */
+export const importProgress = z.object({
+  id: z.string(),
+  file: z.string(),
+  stage: z.enum(['reading', 'writing', 'done', 'wrong', 'cancelled', 'failed']),
+  bytes: z.int(),
+  ofBytes: z.int(),
+  documents: z.int(),
+  rows: z.int(),
+  errors: tableErrors,
+  problem: z.string().nullable(),
+});
+export const governsRequest = z.strictObject({
+  model: id,
+  serial: name.default(''),
+  characteristic: id,
+  groove: id.optional(),
+  member: id.optional(),
+  station: id.optional(),
+  partState: partState.default('new'),
+  oversize: z.string().max(20).default(''),
+  measuredBore: z.string().max(20).default(''),
+  pistonMaterial: z.string().max(120).default(''),
+  partNumber: z.string().max(120).default(''),
+  duty: z.string().max(120).default(''),
+  buildDate: z.union([isoDate, z.literal('')]).default(''),
+  on: z.union([isoDate, z.literal('')]).default(''),
+});
+/** What is needed to say what governs: the client decides with the same functions as the server. */
+export const governsView = z.object({
+  model: engineModel,
+  characteristics: z.array(characteristic),
+  documents: z.array(documentRevision.extend({ digest: sha256 })),
+  rows: z.array(limitRow),
+  policy: z.object({ order: z.array(documentKind) }),
+  context,
+  diameterBasis: z.enum(DIAMETER_BASES),
+  on: isoDate,
+});
+/** A document with everything that it says, as a file. */
+export const documentFile = z.object({
+  format: z.literal('oak-gate/document'),
+  version: z.literal(1),
+  revision: documentRevision,
+  rows: z.array(limitRow),
+  attachments: z.array(attachedFile).default([]),
+});
+export type RevisionSummary = DeepReadonly<z.output<typeof revisionSummary>>;
+export type RevisionView = DeepReadonly<z.output<typeof revisionView>>;
+export type ModelSummary = DeepReadonly<z.output<typeof modelSummary>>;
+export type LibraryView = DeepReadonly<z.output<typeof libraryView>>;
+export type SearchView = DeepReadonly<z.output<typeof searchView>>;
+export type SearchHit = DeepReadonly<z.output<typeof searchHit>>;
+export type WhereUsed = DeepReadonly<z.output<typeof whereUsed>>;
+export type JobRef = DeepReadonly<z.output<typeof jobRef>>;
+export type TablePreview = DeepReadonly<z.output<typeof tablePreview>>;
+export type ImportProgress = DeepReadonly<z.output<typeof importProgress>>;
+export type GovernsView = DeepReadonly<z.output<typeof governsView>>;

@@ -1,5 +1,5 @@
-import { CONDITIONS, ROLES, STAGES } from '@oak-gate/core';
-import type { ArrivalEventData, GateCommand, GateEventData, Route, Seal } from '@oak-gate/core';
+import { CONDITIONS, DIAMETER_BASES, ROLES, STAGES } from '@oak-gate/core';
+import type { ArrivalEventData, GateCommand, GateEventData, Route, SaidFacts, Seal } from '@oak-gate/core';
 import { id, isoDate, lengthOnTheWire, name, reason, sha256, text } from '../common/values';
 import * as z from 'zod';
 import { instrument } from '../instruments/schemas';
@@ -34,12 +34,26 @@ export const engineFacts = z.object({
   modelName: name,
   serial: name,
   buildDate: isoDate.nullable(),
-  oversize: lengthOnTheWire,
+  oversize: lengthOnTheWire.nullable(),
   pistonMaterial: name.nullable(),
   ringPartNumber: name.nullable(),
   hoursSinceNew: z.number().nullable(),
   hoursSinceOverhaul: z.number().nullable(),
+  ringMaker: z.exactOptional(name.nullable()),
+  measuredBore: z.exactOptional(lengthOnTheWire.nullable()),
+  diameterBasis: z.exactOptional(z.enum(DIAMETER_BASES).nullable()),
+  serialRemark: z.exactOptional(text(2000).nullable()),
 });
+/** What somebody says of the engine later, because a limit waits for it. */
+export const saidFacts = z.strictObject({
+  buildDate: z.exactOptional(isoDate.nullable()),
+  oversize: z.exactOptional(lengthOnTheWire.nullable()),
+  pistonMaterial: z.exactOptional(name.nullable()),
+  ringPartNumber: z.exactOptional(name.nullable()),
+  ringMaker: z.exactOptional(name.nullable()),
+  measuredBore: z.exactOptional(lengthOnTheWire.nullable()),
+  diameterBasis: z.exactOptional(z.enum(DIAMETER_BASES).nullable()),
+}) satisfies z.ZodType<SaidFacts>;
 export const jobFacts = z.object({
   number: id,
   duty: name,
@@ -47,18 +61,20 @@ export const jobFacts = z.object({
   previousSeal: sha256.nullable(),
   shop: name,
 });
-const checkedDocument = z.object({ id: name, digest: sha256 });
+export const checkedDocument = z.object({ id: name, digest: sha256 });
 export const arrivalEventData = {
   identityConfirmed: z.object({ serialSeen: name, samePerson: samePerson.nullable() }),
   serialCorrected: z.object({ from: name, to: name, reason }),
   documentsChecked: z.object({ documents: z.array(checkedDocument), pin: z.int() }),
   instrumentTaken: z.object({ instrument }),
+  engineFactsSaid: z.object({ facts: saidFacts, reason }),
+  pinDeclined: z.object({ documents: z.array(checkedDocument), pin: z.int(), reason }),
 } satisfies { [T in keyof ArrivalEventData]: z.ZodType<ArrivalEventData[T]> };
 export const gateEventData = {
   gateSigned: z.object({
     gate: stage,
     digest: sha256,
-    words: z.array(text(600)),
+    words: z.array(text(2600)),
     samePerson: samePerson.nullable(),
   }),
   gateReopened: z.object({ gate: stage, reason, voids: z.array(stage) }),
@@ -71,7 +87,7 @@ export const gateCommands = [
     type: z.literal('signGate'),
     gate: stage,
     digest: sha256,
-    words: z.array(text(600)).max(20),
+    words: z.array(text(2600)).max(20),
   }),
   z.strictObject({ type: z.literal('reopenGate'), gate: stage, reason }),
   z.strictObject({ type: z.literal('addSupplement'), text: reason }),

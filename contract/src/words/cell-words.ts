@@ -12,7 +12,7 @@ export function cellWords(fault: CellFault): string {
     case 'CELL_EMPTY':
       return 'this must be filled in';
     case 'UNIT_UNKNOWN':
-      return `"${fault.found}" is not a unit: use thou, in, mm or um`;
+      return `"${fault.found}" is not a unit: use thou, in, mm, um, Nm, lbfft, lbfin, kgfm, deg or h`;
     case 'NOT_A_FIGURE':
       return `"${fault.found}" is not a figure`;
     case 'NOT_A_NUMBER':
@@ -27,6 +27,34 @@ export function cellWords(fault: CellFault): string {
       return `the document does not speak of model "${fault.found}"`;
     case 'MIN_ABOVE_MAX':
       return `the minimum ${fault.min} is above the maximum ${fault.max}`;
+    case 'LINE_LONGER':
+      return `this line has ${fault.cells} cells for ${fault.columns} columns: a decimal comma may have parted a figure`;
+    case 'CELL_DATE':
+      return 'the spreadsheet made a date of this: format the cell as text and type it again';
+    case 'CELL_ERROR':
+      return `the spreadsheet shows an error here: ${fault.found}`;
+    case 'FORMULA_EMPTY':
+      return 'this is a formula that was never worked out: open and save the file in a spreadsheet program';
+    case 'FIT_NOT_SAID':
+      return 'what is measured is not said: name it in a column, or for the whole table';
+    case 'FIT_UNKNOWN':
+      return `what "${fault.found}" means here is not said yet: choose the fit`;
+    case 'NOT_A_RANGE':
+      return `"${fault.found}" is not a range such as 0.38-0.52, or min 0.014`;
+    case 'NOT_A_DATE':
+      return `"${fault.found}" is not a date: write year-month-day`;
+    case 'STATION_THERE':
+      return `the engine has a station "${fault.found}" already`;
+    case 'TOO_LONG':
+      return `this is too long: ${fault.found}`;
+    case 'UNIT_OF_OTHER_KIND':
+      return `${fault.found} is no unit of ${fault.kind === 'length' ? 'a length' : fault.kind}`;
+    case 'AXIS_NOT_HERE':
+      return `${fault.characteristic} has no ${fault.axis}: leave this empty`;
+    case 'ONE_OF':
+      return `"${fault.found}" is not known here: use ${fault.known.join(', ')}`;
+    case 'NEEDED_BY_RULE':
+      return `a row with the rule ${fault.rule} needs this`;
     case 'NO_BOUND':
       return 'the row states no bound and no formula';
     case 'CHARACTERISTIC_UNKNOWN':

@@ -24,6 +24,12 @@ export interface ServerProblemData {
   TABLE_WRONG: { readonly errors: number; readonly file: string };
   FILE_NOT_TEXT: { readonly file: string; readonly because: string };
   FILE_TOO_LARGE: { readonly limit: string };
+  FILE_NOT_THAT_TYPE: { readonly file: string; readonly wanted: string; readonly found: string };
+  FILE_UNSAFE: { readonly file: string; readonly because: string };
+  SHEET_WRONG: { readonly file: string; readonly sheet: number };
+  QUESTIONS_OPEN: { readonly file: string; readonly questions: number };
+  UPLOAD_UNKNOWN: { readonly upload: string };
+  IMPORT_RUNS: { readonly file: string };
   TOO_MANY_REQUESTS: NoData;
   FOLDER_IN_USE: { readonly folder: string };
   INTERNAL: { readonly reference: string };
@@ -170,6 +176,46 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: 'Nobody is named who compared the rows with the paper',
     where: revision,
     next: 'Name the second person who looked.',
+  }),
+  DRAFT_CHANGED: ({ revision }) => ({
+    what: `${revision} was changed while you compared it`,
+    where: revision,
+    next: 'Look at it again as it stands now, then say that it is right.',
+  }),
+  NOT_PUBLISHED: ({ revision }) => ({
+    what: `${revision} is not in force`,
+    where: revision,
+    next: 'Only a published revision can be withdrawn; a draft is thrown away.',
+  }),
+  ORDER_WRONG: ({ order }) => ({
+    what: 'This is no order of kinds',
+    where: order.join(', '),
+    next: 'Put each kind in it at most once, the strongest first. Shop targets are never part of it.',
+  }),
+  IMPORT_UNKNOWN: ({ batchOf }) => ({
+    what: 'There is no such import',
+    where: batchOf,
+    next: 'It may be finished or cancelled already: look at the library.',
+  }),
+  NOTE_UNKNOWN: ({ note }) => ({
+    what: 'There is no such question any more',
+    where: note,
+    next: 'Look at the findings as they stand now.',
+  }),
+  NOTHING_NEW: ({ job }) => ({
+    what: 'Nothing has arrived since the limits were pinned',
+    where: job,
+    next: 'There is nothing to decline.',
+  }),
+  NEWS_CHANGED: ({ documents }) => ({
+    what: 'The library has moved on while you were looking',
+    where: documents.join(', '),
+    next: 'Look at what would change now, then decide.',
+  }),
+  NOTHING_SAID: ({ what }) => ({
+    what: `Nothing was said about ${what}`,
+    where: what,
+    next: 'Fill in at least one field.',
   }),
   DATES_WRONG: ({ issued, effective }) => ({
     what: `${effective} is not after ${issued}`,
@@ -417,6 +463,36 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: `The file is larger than ${limit}`,
     where: 'upload',
     next: 'Split it, or leave out what is not a limit row.',
+  }),
+  FILE_NOT_THAT_TYPE: ({ file, wanted, found }) => ({
+    what: `${file} is not what its name says: ${found}`,
+    where: file,
+    next: `Choose ${wanted}. The content counts, not the name.`,
+  }),
+  FILE_UNSAFE: ({ file, because }) => ({
+    what: `The file was not opened: ${because}`,
+    where: file,
+    next: 'Open it in a spreadsheet program that you trust, and save the one sheet as CSV.',
+  }),
+  SHEET_WRONG: ({ file, sheet }) => ({
+    what: `There is no sheet ${sheet + 1} in the file`,
+    where: file,
+    next: 'Choose one of the sheets that are listed.',
+  }),
+  QUESTIONS_OPEN: ({ file, questions }) => ({
+    what: `${questions} ${questions === 1 ? 'question is' : 'questions are'} not answered; nothing was written`,
+    where: file,
+    next: 'Say which unit controls, and what a second acceptance is, row by row.',
+  }),
+  UPLOAD_UNKNOWN: ({ upload }) => ({
+    what: 'This uploaded file is no longer here',
+    where: upload,
+    next: 'Choose the file again.',
+  }),
+  IMPORT_RUNS: ({ file }) => ({
+    what: `An import is running: ${file}`,
+    where: 'library',
+    next: 'Wait until it is finished, or cancel it.',
   }),
   TOO_MANY_REQUESTS: () => ({
     what: 'Too many requests at once',

@@ -1,5 +1,5 @@
-import type { Finding, JobState, Layout, Task, Wait } from '@oak-gate/core';
-import { showExact } from '@oak-gate/core';
+import type { Finding, JobState, Layout, LimitNote, SetRuleStand, Task, Wait } from '@oak-gate/core';
+import { nanometres, showExact } from '@oak-gate/core';
 import { placeWordsOf, unitWord } from './place-words';
 import { stateWord, WITHHELD_WORDS } from './state-words';
 
@@ -16,6 +16,8 @@ export function waitWords(state: JobState, wait: Wait): string {
       return 'a second person to read the serial on the engine';
     case 'documents':
       return 'the documents to be checked as current';
+    case 'documentsMoved':
+      return `${wait.documents.join(', ')}: arrived or changed in the library; adopt or decline`;
     case 'noInstrument':
       return `an instrument for ${wait.characteristic.toLowerCase()}`;
     case 'instrumentDue':
@@ -42,9 +44,45 @@ export function findingWords(state: JobState, finding: Finding): string {
       return `${placeIn(state, finding.place)} is said to be not applicable: ${finding.reason}`;
     case 'contested':
       return `${placeIn(state, finding.place)}: two people measured it`;
+    case 'limitNote':
+      return noteWords(state, finding.note);
+    case 'setRule':
+      return ruleWords(state, finding.rule);
     case 'instrumentOutOfDate':
       return `${finding.instrument} was past its check on ${finding.dueOn}; ${finding.places.length} ${finding.places.length === 1 ? 'reading was' : 'readings were'} taken with it`;
   }
+}
+
+/** What a note about the limits asks somebody to accept. */
+export function noteWords(state: JobState, note: LimitNote): string {
+  switch (note.kind) {
+    case 'serialOdd':
+      return `serial ${note.serial} does not match the pattern of this model, so rows for a range of serials cannot be told apart`;
+    case 'otherMaker':
+      return note.fitted === null
+        ? `${note.document} is a leaflet for ${note.leafletOf} rings, and nobody said whose rings are fitted`
+        : `${note.document} is a leaflet for ${note.leafletOf} rings; ${note.fitted} rings are fitted`;
+    case 'nominalDiameter':
+      return note.oversize === null
+        ? `a formula is fed with the nominal bore, and nobody said whether the bore is oversize (${note.rows.join(', ')})`
+        : `a formula is fed with the nominal bore, and the bore is oversize (${note.rows.join(', ')})`;
+    case 'targetConflict':
+      return `${placeIn(state, note.fit)}: the shop’s own targets cross each other`;
+  }
+}
+/** How a rule over several readings stands. */
+export function ruleWords(state: JobState, rule: SetRuleStand): string {
+  const unit = state.places[rule.places[0] ?? '']?.readings.at(-1)?.instrument.unit ?? 'mm';
+  const show = (nm: number | undefined): string => (nm === undefined ? '' : showExact(nanometres(nm), unit));
+  const stands = rule.state === 'broken' ? 'does not hold' : 'cannot be told from these readings';
+  if (rule.kind === 'relation') {
+    const [mine, its] = rule.places.map((place) => placeIn(state, place));
+    return `${mine ?? ''} must not be smaller than ${its ?? ''}: this ${stands} (${rule.row})`;
+  }
+  const known =
+    rule.most === undefined ? `at least ${show(rule.least)}` : `${show(rule.least)} to ${show(rule.most)}`;
+  const first = placeIn(state, rule.places[0] ?? '').replace(/^[^,]*, /, '');
+  return `${first}, all cylinders within ${show(rule.allowed)} ${unitWord(unit)}: they lie ${known} apart, which ${rule.state === 'broken' ? 'is too much' : 'does not prove it'} (${rule.row})`;
 }
 
 /** A task, as one would say it across the bench. */

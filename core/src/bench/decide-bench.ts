@@ -242,7 +242,11 @@ function understand(
   if (entry.notes.includes('notInSet'))
     return refuse('BLADE_NOT_IN_SET', { place, instrument: instrument.id, text });
 
-  for (const question of questionsFor(characteristic, memberAt(layout, where.at.groove, where.at.member))) {
+  for (const question of questionsFor(
+    characteristic,
+    memberAt(layout, where.at.groove, where.at.member),
+    where.at,
+  )) {
     const said = answers.find((each) => each.question === question.id);
     if (said === undefined) return refuse('QUESTION_OPEN', { place, question: question.text });
     if (said.answer === 'no') return refuse('QUESTION_SAYS_NO', { place, question: question.text });

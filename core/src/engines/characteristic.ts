@@ -1,14 +1,45 @@
+import type { UnitKind } from '../quantity/figure';
 import type { Layout, Member } from './layout';
 
-export const AXES = ['cylinder', 'groove', 'member', 'station'] as const;
+export const AXES = [
+  'cylinder',
+  'bank',
+  'journal',
+  'groove',
+  'member',
+  'station',
+  'direction',
+  'point',
+] as const;
 export type Axis = (typeof AXES)[number];
-export const PART_KINDS = ['bore', 'ring'] as const;
+/** The axes that a limit row may name; it speaks of every place along the others. */
+export const FIT_AXES = ['groove', 'member', 'station'] as const;
+export type FitAxis = (typeof FIT_AXES)[number];
+
+export const PART_KINDS = [
+  'bore',
+  'ring',
+  'piston',
+  'pin',
+  'rod',
+  'liner',
+  'journal',
+  'shell',
+  'bolt',
+] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 
 /** Where a part of each kind lies: the axes that name its slot. */
 export const SLOT_AXES: Readonly<Record<PartKind, readonly Axis[]>> = {
   bore: ['cylinder'],
   ring: ['cylinder', 'groove', 'member'],
+  piston: ['cylinder'],
+  pin: ['cylinder'],
+  rod: ['cylinder'],
+  liner: ['cylinder'],
+  journal: ['journal'],
+  shell: ['journal', 'point'],
+  bolt: ['cylinder', 'point'],
 };
 
 /** Something that must be answered with yes before a reading counts. */
@@ -17,7 +48,15 @@ export interface Question {
   readonly text: string;
   /** Asked only of members of which this is true. */
   readonly when: 'always' | 'expander';
+  /** Asked only here, where a document added the check for some places. */
+  readonly at?: Readonly<Partial<Record<FitAxis, string>>>;
+  /** The row that asks for it, where a document added it. */
+  readonly source?: string;
 }
+
+/** Which way wear takes a size: it says on which side a wear limit lies. */
+export const WEAR_WAYS = ['grows', 'shrinks', 'either', 'none'] as const;
+export type WearWay = (typeof WEAR_WAYS)[number];
 
 /** What is measured, as data: no characteristic is a special case in code. */
 export interface Characteristic {
@@ -34,13 +73,31 @@ export interface Characteristic {
   readonly allowNegative: boolean;
   /** Which part can be filed to open this size, if any. */
   readonly filed?: PartKind;
+  /** What kind of quantity; a length where nothing is said (pins made before there were others). */
+  readonly unitKind?: UnitKind;
+  /** What is measured, in a sentence. */
+  readonly measures?: string;
+  /** The usual tool, in the shop's words. */
+  readonly usualTool?: string;
+  readonly wear?: WearWay;
+  /** The axes that a row about it must name; all of groove, member and station that it has where nothing is said. */
+  readonly rowAxes?: readonly FitAxis[];
 }
+
+export const quantityOf = ({ unitKind }: Characteristic): UnitKind => unitKind ?? 'length';
+export const rowAxesOf = ({ rowAxes, axes }: Characteristic): readonly FitAxis[] =>
+  rowAxes ?? FIT_AXES.filter((axis) => axes.includes(axis));
 
 export const questionsFor = (
   characteristic: Characteristic,
   member: Member | undefined,
+  at: Readonly<Partial<Record<Axis, string>>> = {},
 ): readonly Question[] =>
-  characteristic.questions.filter(({ when }) => when === 'always' || member?.expander === true);
+  characteristic.questions.filter(
+    (question) =>
+      (question.when === 'always' || member?.expander === true) &&
+      FIT_AXES.every((axis) => question.at?.[axis] === undefined || question.at[axis] === at[axis]),
+  );
 
 export const memberAt = (
   layout: Layout,

@@ -22,7 +22,7 @@ test.each([
   'ringGap@',
   '@cylinder:1',
   'ringGap@cylinder:1@x',
-  'ringGap@bank:1',
+  'ringGap@row:1',
   'ringGap@cylinder:',
   'ringGap@cylinder:a b',
 ])('"%s" is no place', (key) => {

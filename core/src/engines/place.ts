@@ -25,7 +25,7 @@ export const fitKey = (place: Place): FitKey =>
   );
 export const slotKey = (kind: PartKind, at: Place['at']): SlotKey => join(kind, at, SLOT_AXES[kind]);
 
-const AXIS_PAIR = /^(cylinder|groove|member|station):([A-Za-z0-9-]+)$/;
+const AXIS_PAIR = new RegExp(`^(${AXES.join('|')}):([A-Za-z0-9-]+)$`);
 
 /** The place that a key names; undefined where it is no such key. */
 export function parsePlaceKey(key: PlaceKey): Place | undefined {
@@ -79,9 +79,12 @@ export function slotsOf(
   layout: Layout,
   kind: PartKind,
 ): readonly { readonly key: SlotKey; readonly at: Place['at'] }[] {
+  const axes = SLOT_AXES[kind];
+  if (axes.some((axis) => axis === 'journal' || axis === 'point')) return []; // no layout declares these yet
   return layout.cylinders.flatMap(({ id: cylinder }) => {
-    const ats =
-      kind === 'bore' ? [{ cylinder }] : ringPlaces(layout, false).map((at) => ({ cylinder, ...at }));
+    const ats = axes.includes('groove')
+      ? ringPlaces(layout, false).map((at) => ({ cylinder, ...at }))
+      : [{ cylinder }];
     return ats.map((at) => ({ key: slotKey(kind, at), at }));
   });
 }

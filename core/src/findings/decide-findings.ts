@@ -20,10 +20,14 @@ import type { Actor } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
 import type { PartState } from '../quantity/part-state';
+import { limitNotes } from '../library/limit-notes';
+import type { NotedEngine } from '../library/limit-notes';
+import { setRules } from './set-rules';
 import type { Approval, FindingEvent, FindingsState } from './decisions';
 
 export interface FindingsSlice extends FindingsState, PlacesState, PinState, PartsState {
   readonly secondPerson: SecondPersonPolicy;
+  readonly engine: NotedEngine;
 }
 export type FindingCommand =
   | {
@@ -53,6 +57,8 @@ export type FindingCommand =
       readonly rows: Readonly<Partial<Record<Bound, string>>>;
       readonly reason: string;
     }
+  /** A note about a limit, or a rule over several readings that does not hold, by its id. */
+  | { readonly type: 'acceptLimitNote'; readonly note: string; readonly reason: string }
   | { readonly type: 'acceptInstrument'; readonly instrument: string; readonly reason: string }
   | {
       readonly type: 'decideNotApplicable';
@@ -110,6 +116,26 @@ export function decideFindings(
     }
     case 'decideLimit':
       return decideLimit(state, command, reason);
+    case 'acceptLimitNote': {
+      const pin = currentPin(state);
+      if (pin === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
+      const open = [...limitNotes(pin, state.engine, state.limitDecisions), ...setRules(state)];
+      const found = open.find(({ id }) => id === command.note);
+      if (found === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
+      if ('places' in found) {
+        const records = found.places.map((key) => placeAt(state, key));
+        const ids = [...new Set(records.flatMap((record) => workersAt(record)))];
+        const lastAt =
+          records
+            .flatMap(({ readings }) => readings.map((each) => each.at))
+            .sort()
+            .at(-1) ?? at;
+        const first = { ids, because: 'took these readings', lastAt };
+        const look = secondLook('accept what breaks a rule', first, by, at, state.secondPerson);
+        if (!look.ok) return look;
+      }
+      return ok([{ type: 'limitNoteAccepted', v: 1, data: { note: command.note, pin: pin.pin, reason } }]);
+    }
     case 'acceptInstrument': {
       const { instrument } = command;
       const users = Object.values(state.places)
@@ -200,7 +226,7 @@ function decideLimit(
   if (limit.min !== undefined && limit.max !== undefined && limit.min > limit.max)
     return refuse('BOUNDS_CROSS', { fit });
   const decision: LimitDecision = { pin: pin.pin, fit, partState, rows, limit, reason };
-  const after = { ...state, limitDecisions: [...state.limitDecisions, decision] };
+  const after = { ...state, limitDecisions: [...state.limitDecisions, { ...decision, by: '', at: '' }] };
   const rejudged = rejudgements(after).filter(({ verdict }) => verdict.partState === partState);
   return ok([{ type: 'limitDecided', v: 1, data: { ...decision, rejudged } }]);
 }

@@ -27,11 +27,16 @@ export interface FindingsState {
   readonly acceptedInstruments: Readonly<
     Record<string, { readonly upTo: number; readonly reason: string; readonly by: string }>
   >;
+  /** Notes about limits and rules over several readings that somebody accepted, by their id. */
+  readonly acceptedNotes: Readonly<
+    Record<string, { readonly reason: string; readonly by: string; readonly seq: number }>
+  >;
 }
 export const NOTHING_DECIDED: FindingsState = {
   concessions: {},
   concessionsAsked: {},
   acceptedInstruments: {},
+  acceptedNotes: {},
 };
 
 export interface FindingEventData {
@@ -46,6 +51,7 @@ export interface FindingEventData {
   concessionRefused: { readonly place: PlaceKey; readonly reading: number; readonly reason: string };
   limitDecided: LimitDecision & { readonly rejudged: readonly Rejudged[] };
   instrumentAccepted: { readonly instrument: string; readonly reason: string };
+  limitNoteAccepted: { readonly note: string; readonly pin: number; readonly reason: string };
 }
 export type FindingEvent = {
   readonly [T in keyof FindingEventData]: {
@@ -92,6 +98,10 @@ export function evolveFindings(state: FindingsState, event: FindingEvent, stamp:
         ...state,
         acceptedInstruments: { ...state.acceptedInstruments, [event.data.instrument]: accepted },
       };
+    }
+    case 'limitNoteAccepted': {
+      const accepted = { reason: event.data.reason, by: stamp.by.name, seq: stamp.seq };
+      return { ...state, acceptedNotes: { ...state.acceptedNotes, [event.data.note]: accepted } };
     }
     case 'limitDecided':
       return state;

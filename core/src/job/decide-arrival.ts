@@ -1,4 +1,8 @@
 import { serialNumberOf } from '../engines/engine-model';
+import { pinSameDocuments } from '../library/limits-pin';
+import { pinContext } from '../release/pin-context';
+import { documentsSincePin } from '../release/moved-documents';
+import type { CheckedDocument } from '../release/arrival';
 import { slotsOf } from '../engines/place';
 import { nextPartId, NO_PARTS } from '../engines/parts';
 import type { Problem } from '../kernel/problem-data';
@@ -24,8 +28,9 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Deci
   }
   const { pin, ...opened } = opening;
   if (opened.job.number.trim() === '') return refuse('NAME_MISSING', { field: 'job number' });
+  // A serial that does not match the model's pattern is a finding, where somebody says why it is so.
   const fault = serialFault(pin, opened.engine.serial);
-  if (fault !== undefined) return fault;
+  if (fault !== undefined && (opened.engine.serialRemark ?? '').trim() === '') return fault;
   if (pin.documents.length === 0) return refuse('NO_DOCUMENT', { model: pin.model.name });
   const bores = slotsOf(pin.model.layout, 'bore').map(({ key }): JobEvent => ({
     type: 'partFitted',
@@ -107,11 +112,53 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
         return refuse('MAY_NOT', { action: 'pin the limits again', needs: ['inspector'], person: by.name });
       if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'pin the limits again' });
       const pin = facts.freshPin;
-      return pin === undefined
-        ? refuse('NO_DOCUMENT', { model: state.engine.modelName })
-        : ok([pinned(state, pin, command.reason.trim())]);
+      if (pin === undefined || pin.documents.length === 0)
+        return refuse('NO_DOCUMENT', { model: state.engine.modelName });
+      return newsChanged(command.documents, facts) ?? ok([pinned(state, pin, command.reason.trim())]);
+    }
+    case 'declinePin': {
+      const { documents } = command;
+      const reason = command.reason.trim();
+      if (!holdsOneOf(by, ['inspector']))
+        return refuse('MAY_NOT', { action: 'decline a revision', needs: ['inspector'], person: by.name });
+      if (reason === '') return refuse('REASON_MISSING', { action: 'decline a revision' });
+      const changed = newsChanged(documents, facts);
+      if (changed !== undefined) return changed;
+      if (documentsSincePin(state, documents).length === 0)
+        return refuse('NOTHING_NEW', { job: state.job.number });
+      const pin = currentPin(state)?.pin ?? 0;
+      return ok([{ type: 'pinDeclined', v: 1, data: { documents, pin, reason } }]);
+    }
+    case 'sayEngineFacts': {
+      const reason = command.reason.trim();
+      if (!holdsOneOf(by, ['technician', 'inspector']))
+        return refuse('MAY_NOT', {
+          action: 'say what engine this is',
+          needs: ['technician', 'inspector'],
+          person: by.name,
+        });
+      if (reason === '') return refuse('REASON_MISSING', { action: 'say more of the engine' });
+      if (Object.keys(command.facts).length === 0) return refuse('NOTHING_SAID', { what: 'the engine' });
+      const before = currentPin(state);
+      if (before === undefined) return refuse('NO_DOCUMENT', { model: state.engine.modelName });
+      const engine = { ...state.engine, ...command.facts };
+      const { context, diameterBasis } = pinContext(before.model, engine, state.job.duty);
+      const pin = pinSameDocuments(before, context, diameterBasis);
+      return ok([
+        { type: 'engineFactsSaid', v: 1, data: { facts: command.facts, reason } },
+        pinned({ ...state, engine }, pin, `more was said of the engine: ${reason}`),
+      ]);
     }
   }
+}
+
+/** What is decided about must be what is current now: the person saw exactly these documents. */
+function newsChanged(seen: readonly CheckedDocument[], facts: Facts): ReturnType<typeof refuse> | undefined {
+  const current = facts.currentDocuments ?? [];
+  const same =
+    seen.length === current.length &&
+    seen.every((each) => current.some(({ digest }) => digest === each.digest));
+  return same ? undefined : refuse('NEWS_CHANGED', { documents: current.map(({ id }) => id) });
 }
 
 /** A new pin judges every reading that counts again, and says so in the same event. */

@@ -91,7 +91,12 @@ describe('what is refused at arrival', () => {
       IVO,
       'REASON_MISSING',
     ],
-    ['the limits are pinned again by a technician', { type: 'pinAgain', reason: 'new' }, IVO, 'MAY_NOT'],
+    [
+      'the limits are pinned again by a technician',
+      { type: 'pinAgain', documents: [], reason: 'new' },
+      IVO,
+      'MAY_NOT',
+    ],
     [
       'the gate is signed with everything open',
       { type: 'signGate', gate: 'arrival', digest: '', words: [] },

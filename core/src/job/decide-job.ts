@@ -30,6 +30,8 @@ export function decideJob(
     case 'checkDocuments':
     case 'takeInstrument':
     case 'pinAgain':
+    case 'declinePin':
+    case 'sayEngineFacts':
       return decideArrival(state, command, facts);
     case 'takeReading':
     case 'correctReading':
@@ -48,12 +50,13 @@ export function decideJob(
     case 'refuseConcession':
     case 'decideLimit':
     case 'acceptInstrument':
+    case 'acceptLimitNote':
     case 'decideNotApplicable':
       return decideFindings(state, command, by, at);
     case 'signGate':
     case 'reopenGate':
     case 'addSupplement':
-      return decideGates(state, command, by, at);
+      return decideGates(state, command, by, at, facts.currentDocuments);
   }
 }
 
@@ -72,8 +75,12 @@ function isBehind(gate: GateRule, command: JobCommand): boolean {
     case 'confirmIdentity':
     case 'correctSerial':
     case 'checkDocuments':
-    case 'pinAgain':
       return gate.conditions.includes('identityConfirmed') || gate.conditions.includes('documentsCurrent');
+    // A new pin is a decision of its own: what was current at arrival stays signed, and the sheets are judged anew.
+    case 'pinAgain':
+    case 'declinePin':
+    case 'sayEngineFacts':
+    case 'acceptLimitNote':
     case 'takeInstrument':
     case 'fitRings':
     case 'replacePart':

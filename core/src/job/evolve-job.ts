@@ -25,6 +25,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       identity: undefined,
       documentsChecked: undefined,
       instruments: {},
+      declined: [],
       ...NO_PARTS,
       ...NO_PIN,
       places: {},
@@ -50,13 +51,15 @@ function apply(state: JobState, entry: JobEntry): JobState {
       return {
         ...state,
         ...rejudge(state, rejudged, seq),
-        limitDecisions: [...state.limitDecisions, decision],
+        limitDecisions: [...state.limitDecisions, { ...decision, by: by.name, at }],
       };
     }
     case 'identityConfirmed':
     case 'serialCorrected':
     case 'documentsChecked':
     case 'instrumentTaken':
+    case 'engineFactsSaid':
+    case 'pinDeclined':
       return evolveArrival(state, entry, { seq, at, by });
     case 'readingTaken':
     case 'readingCorrected':
@@ -80,6 +83,7 @@ function apply(state: JobState, entry: JobEntry): JobState {
     case 'concessionGranted':
     case 'concessionRefused':
     case 'instrumentAccepted':
+    case 'limitNoteAccepted':
       return { ...state, ...evolveFindings(state, entry, { seq, at, by: { id: by.id, name: by.name } }) };
     case 'gateSigned':
     case 'gateReopened':

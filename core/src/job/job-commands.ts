@@ -5,7 +5,7 @@ import type { GateCommand } from '../release/decide-gates';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../release/route';
-import type { CheckedDocument } from '../release/arrival';
+import type { CheckedDocument, SaidFacts } from '../release/arrival';
 import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
 import type { LimitsPin } from '../library/limits-pin';
@@ -15,7 +15,10 @@ export type ArrivalCommand =
   | { readonly type: 'correctSerial'; readonly serial: string; readonly reason: string }
   | { readonly type: 'checkDocuments' }
   | { readonly type: 'takeInstrument'; readonly instrument: string }
-  | { readonly type: 'pinAgain'; readonly reason: string };
+  /** Adopts what is current now: `documents` are those that the person saw and decided about. */
+  | { readonly type: 'pinAgain'; readonly documents: readonly CheckedDocument[]; readonly reason: string }
+  | { readonly type: 'declinePin'; readonly documents: readonly CheckedDocument[]; readonly reason: string }
+  | { readonly type: 'sayEngineFacts'; readonly facts: SaidFacts; readonly reason: string };
 
 export type JobCommand = ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | GateCommand;
 export type JobCommandType = JobCommand['type'];

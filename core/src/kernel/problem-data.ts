@@ -33,6 +33,10 @@ export interface ProblemData {
   REVISION_PUBLISHED: { readonly revision: string };
   REVISION_EMPTY: { readonly revision: string };
   SECOND_LOOK_MISSING: { readonly revision: string };
+  DRAFT_CHANGED: { readonly revision: string };
+  NOT_PUBLISHED: { readonly revision: string };
+  ORDER_WRONG: { readonly order: readonly string[] };
+  IMPORT_UNKNOWN: { readonly batchOf: string };
   DATES_WRONG: { readonly issued: string; readonly effective: string };
   DOCUMENTS_NOT_CURRENT: { readonly documents: readonly string[] };
   NO_DOCUMENT: { readonly model: string };
@@ -63,6 +67,10 @@ export interface ProblemData {
   NOT_ASKED: { readonly place: string };
   NOTHING_TO_CONCEDE: { readonly place: string };
   APPROVAL_INCOMPLETE: { readonly missing: readonly string[] };
+  NOTE_UNKNOWN: { readonly note: string };
+  NOTHING_NEW: { readonly job: string };
+  NEWS_CHANGED: { readonly documents: readonly string[] };
+  NOTHING_SAID: { readonly what: string };
   // gates and release
   GATE_UNKNOWN: { readonly gate: string };
   GATE_SHUT: { readonly gate: string; readonly waits: number };

@@ -1,6 +1,7 @@
-import type { PrintedLength } from '../quantity/printed-length';
+import type { PrintedFigure } from '../quantity/figure';
 import type { Bound } from './limit';
 import type { AppliesTo, BoreFormula, DocumentKind } from './limit-row';
+import type { RowRule } from './row-rule';
 
 /** One revision of a document; once published it never changes. */
 export interface DocumentRevision {
@@ -13,28 +14,47 @@ export interface DocumentRevision {
   readonly issued: string;
   readonly effective: string;
   readonly appliesTo: AppliesTo;
+  /** Numbers of other documents that this one takes the place of. */
+  readonly supersedes?: readonly string[];
+  /** Whose parts a leaflet speaks of. */
+  readonly partsMaker?: string;
+  readonly notes?: string;
+  readonly cautions?: readonly string[];
 }
 
-/** One row of a limits table, with its figures as printed beside the exact lengths. */
+/** One row of a limits table, with its figures as printed beside the exact values. */
 export interface LimitRow {
   /** `REVISION ID row LABEL`: permanent, and said aloud in a signed record. */
   readonly id: string;
   readonly label: string;
   readonly characteristic: string;
-  readonly groove: string;
-  readonly member: string;
-  readonly station: string;
-  readonly printed: Readonly<Partial<Record<Bound, PrintedLength>>>;
+  readonly groove?: string;
+  readonly member?: string;
+  readonly station?: string;
+  readonly printed: Readonly<Partial<Record<Bound, PrintedFigure>>>;
   readonly formula?: BoreFormula;
+  /** What the row asks for besides, or instead of, a window for one reading. */
+  readonly rule?: RowRule;
   /** Narrower than the document's own applicability, where the row says so. */
   readonly appliesTo: AppliesTo;
   readonly note: string;
 }
-
+/** The file that rows were read from. */
 export interface LimitFile {
   readonly name: string;
   readonly sha256: string;
 }
+/** A file that belongs to a revision: the letter itself as a scan, a drawing, the table. */
+export interface AttachedFile {
+  readonly name: string;
+  readonly sha256: string;
+  readonly bytes: number;
+  /** What the content is, found in the content and not in the name. */
+  readonly mime: string;
+}
 
 export const revisionId = (number: string, revision: string): string => `${number} rev ${revision}`;
-export const rowId = (revision: string, label: string): string => `${revision} row ${label}`;
+const ROW_MARK = ' row ';
+export const rowId = (revision: string, label: string): string => `${revision}${ROW_MARK}${label}`;
+/** The revision that a row id names. */
+export const revisionOfRow = (row: string): string => row.slice(0, row.indexOf(ROW_MARK));

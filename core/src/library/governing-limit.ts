@@ -4,20 +4,20 @@ import type { Nanometres } from '../quantity/nanometres';
 import type { LimitContext, LimitPolicy, LimitStatement } from './limit-row';
 import { applies, decideBound, eachBound, statedBound } from './rank';
 
-export interface OtherStatement {
+export interface OtherStatement<V extends number = Nanometres> {
   readonly bound: Bound;
   readonly row: string;
-  readonly value: Nanometres;
+  readonly value: V;
   readonly differs: boolean;
 }
-export interface GoverningLimit {
-  readonly limit: Limit;
+export interface GoverningLimit<V extends number = Nanometres> {
+  readonly limit: Limit<V>;
   readonly sources: Readonly<Partial<Record<Bound, string>>>;
-  readonly others: readonly OtherStatement[];
+  readonly others: readonly OtherStatement<V>[];
   readonly undecided: readonly Bound[];
   readonly contradiction: boolean;
   readonly mixed?: true;
-  readonly target?: { readonly min?: Nanometres; readonly max?: Nanometres };
+  readonly target?: { readonly min?: V; readonly max?: V };
   readonly targetConflict?: true;
 }
 
@@ -26,29 +26,29 @@ export interface GoverningLimit {
  * @param rows current, effective rows about one fit; `policy.order`: kinds from strongest to weakest
  * @returns each bound decided on its own; shop rows only ever narrow, as a target
  */
-export function governingLimit({
+export function governingLimit<V extends number = Nanometres>({
   rows,
   context,
   policy,
 }: {
-  readonly rows: readonly LimitStatement[];
+  readonly rows: readonly LimitStatement<V>[];
   readonly context: LimitContext;
   readonly policy: LimitPolicy;
-}): GoverningLimit {
+}): GoverningLimit<V> {
   const decisions = eachBound((bound) => decideBound(rows, bound, context, policy));
   const decided = decisions.flatMap(([bound, decision]) =>
     decision.state === 'decided' ? [{ bound, ...decision }] : [],
   );
-  const limit: Limit = Object.fromEntries(decided.map(({ bound, value }) => [bound, value]));
+  const limit: Limit<V> = Object.fromEntries(decided.map(({ bound, value }) => [bound, value]));
   const sources = Object.fromEntries(decided.map(({ bound, source }) => [bound, source.id]));
   const undecided = decisions.filter(([, { state }]) => state === 'undecided').map(([bound]) => bound);
-  const sourceOf = (bound: Bound): LimitStatement | undefined =>
+  const sourceOf = (bound: Bound): LimitStatement<V> | undefined =>
     decided.find((each) => each.bound === bound)?.source;
 
   const others = rows
     .filter((row) => applies(row, context))
     .flatMap((row) =>
-      BOUNDS.flatMap((bound): OtherStatement[] => {
+      BOUNDS.flatMap((bound): OtherStatement<V>[] => {
         const value = statedBound(row, bound, context);
         if (value === undefined || value === 'unknown' || sourceOf(bound) === row) return [];
         return [{ bound, row: row.id, value, differs: limit[bound] !== value }];
@@ -70,17 +70,17 @@ export function governingLimit({
 }
 
 /** Shop rows narrow a decided or open bound; outside the decided limit, or where a bound is undecided, they say nothing. */
-function targetFrom(
-  rows: readonly LimitStatement[],
+function targetFrom<V extends number>(
+  rows: readonly LimitStatement<V>[],
   context: LimitContext,
-  limit: Limit,
+  limit: Limit<V>,
   undecided: readonly Bound[],
-): Pick<GoverningLimit, 'target' | 'targetConflict'> {
+): Pick<GoverningLimit<V>, 'target' | 'targetConflict'> {
   const shop = rows.filter((row) => row.kind === 'shop' && applies(row, context));
-  const stated = (bound: 'min' | 'max'): Nanometres[] =>
+  const stated = (bound: 'min' | 'max'): V[] =>
     shop
       .map((row) => statedBound(row, bound, context))
-      .filter((value): value is Nanometres => value !== undefined && value !== 'unknown');
+      .filter((value): value is V => value !== undefined && value !== 'unknown');
   const within = (value: number): boolean =>
     value >= (limit.min ?? -Infinity) && value <= (limit.max ?? Infinity);
   const min = undecided.includes('min')

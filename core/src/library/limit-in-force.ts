@@ -14,9 +14,14 @@ export interface LimitDecision {
   readonly limit: Limit;
   readonly reason: string;
 }
+/** The decision as the story tells it, with who made it. */
+export interface DecidedLimit extends LimitDecision {
+  readonly by: string;
+  readonly at: string;
+}
 export interface PinState {
   readonly pins: readonly LimitsPin[];
-  readonly limitDecisions: readonly LimitDecision[];
+  readonly limitDecisions: readonly DecidedLimit[];
 }
 export const NO_PIN: PinState = { pins: [], limitDecisions: [] };
 

@@ -31,8 +31,13 @@ export interface BoreFormula {
   readonly uplift?: number;
 }
 
-/** What one document row states about one fit, as the decision of what governs sees it. */
-export interface LimitStatement extends Partial<Readonly<Record<Bound, Nanometres>>> {
+/**
+ * What one document row states about one fit, as the decision of what governs sees it. Lengths are in nm; rows about a
+ * torque, an angle or hours are compared in their own base unit.
+ */
+export type LimitStatement<V extends number = Nanometres> = Partial<Readonly<Record<Bound, V>>> &
+  StatementFrame;
+interface StatementFrame {
   readonly id: string;
   readonly document: string;
   readonly kind: DocumentKind;

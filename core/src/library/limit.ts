@@ -7,7 +7,7 @@ export const BOUNDS = ['min', 'max', 'serviceMin', 'serviceMax'] as const;
 export type Bound = (typeof BOUNDS)[number];
 
 /** Bounds in nm. `min`/`max` hold for a new or reworked part, the service bounds are wear limits. */
-export type Limit = Readonly<Partial<Record<Bound, Nanometres>>>;
+export type Limit<V extends number = Nanometres> = Readonly<Partial<Record<Bound, V>>>;
 
 /** The ends within which a part of this state is accepted; a missing end is open. */
 export function acceptRange(

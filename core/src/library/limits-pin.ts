@@ -2,17 +2,27 @@ import { placesOf, fitKey } from '../engines/place';
 import type { FitKey, Place } from '../engines/place';
 import { serialNumberOf } from '../engines/engine-model';
 import type { EngineModel } from '../engines/engine-model';
+import { FIT_AXES, quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
+import { baseValue } from '../quantity/figure';
 import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
+import { addByDocuments } from './added-by-documents';
 import { fieldMatches } from './applies-to';
+import { revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
 import { governingLimit } from './governing-limit';
 import type { GoverningLimit } from './governing-limit';
-import type { KeptRevision } from './library-ledger';
+import type { KeptRevision } from './library-state';
+import { BOUNDS } from './limit';
 import type { AppliesTo, LimitContext, LimitPolicy, LimitStatement } from './limit-row';
 import { rowsHeldBack } from './rows-held-back';
 import type { HeldBackRow } from './rows-held-back';
+import { statesWindow } from './row-rule';
+
+/** Where the diameter comes from that formulas are fed with. */
+export const DIAMETER_BASES = ['nominal', 'nominalPlusOversize', 'measured'] as const;
+export type DiameterBasis = (typeof DIAMETER_BASES)[number];
 
 /** Everything that a job is judged by, copied into it: replay never asks the library again. */
 export interface LimitsPin {
@@ -21,12 +31,14 @@ export interface LimitsPin {
   readonly on: string;
   readonly model: EngineModel;
   readonly characteristics: readonly Characteristic[];
-  readonly documents: readonly (DocumentRevision & { readonly digest: string })[];
+  readonly documents: readonly PinnedDocument[];
   readonly rows: readonly LimitRow[];
   readonly policy: LimitPolicy;
   readonly context: LimitContext;
   readonly fits: readonly FitDecision[];
+  readonly diameterBasis?: DiameterBasis;
 }
+export type PinnedDocument = DocumentRevision & { readonly digest: string };
 
 /** What governs one fit for parts of one state, with everything that keeps it from being trusted. */
 export interface FitDecision {
@@ -35,7 +47,6 @@ export interface FitDecision {
   readonly governing: GoverningLimit;
   readonly held: readonly HeldBackRow[];
 }
-
 export interface PinQuestion {
   readonly pin: number;
   readonly on: string;
@@ -45,53 +56,93 @@ export interface PinQuestion {
   readonly revisions: readonly KeptRevision[];
   readonly policy: LimitPolicy;
   readonly engine: Omit<LimitContext, 'model' | 'serial' | 'partState'> & { readonly serial: string };
+  readonly diameterBasis: DiameterBasis;
 }
 
 /** Makes the pin for an engine: the documents that speak of it, their rows, and what governs each fit. */
-export function pinLimits({
-  pin,
-  on,
-  model,
-  characteristics,
-  revisions,
-  policy,
-  engine,
-}: PinQuestion): LimitsPin {
-  const { serial, ...rest } = engine;
-  const counting = serialNumberOf(model, serial);
-  const context: LimitContext = {
-    ...rest,
-    model: model.id,
-    ...(counting === undefined ? {} : { serial: counting }),
-  };
-  const relevant = revisions.filter(({ revision }) => mayApply(revision.appliesTo, context));
-  const rows = relevant.flatMap((kept) =>
-    kept.rows.map((row) => ({ ...row, appliesTo: narrowed(kept.revision.appliesTo, row.appliesTo) })),
-  );
-  const documents = relevant.flatMap(({ revision, published }) =>
-    published === undefined ? [] : [{ ...revision, digest: published.digest }],
-  );
-  const fits = new Map<FitKey, Place>(
-    characteristics.flatMap((characteristic) =>
-      placesOf(model.layout, characteristic).map((place) => [fitKey(place), place]),
-    ),
-  );
-  return {
-    pin,
+export function pinLimits(question: PinQuestion): LimitsPin {
+  const { pin, on, model, characteristics, policy, diameterBasis } = question;
+  return assemble({ pin, on, model, characteristics, policy, diameterBasis, ...whatIsSaid(question) });
+}
+
+/**
+ * The same documents, for an engine of which more is known than when they were pinned. What arrived in the library since
+ * is not adopted by the way: that is a decision of its own.
+ */
+export function pinSameDocuments(
+  before: LimitsPin,
+  engine: PinQuestion['engine'],
+  diameterBasis: DiameterBasis,
+): LimitsPin {
+  const characteristics = before.characteristics.map((each) => ({
+    ...each,
+    questions: each.questions.filter(({ source }) => source === undefined),
+  }));
+  const { model, on, policy, documents, rows } = before;
+  const context = contextOf(model, engine);
+  return assemble({
+    pin: before.pin + 1,
     on,
     model,
     characteristics,
+    policy,
     documents,
     rows,
-    policy,
     context,
+    diameterBasis,
+  });
+}
+
+function assemble(
+  given: Omit<LimitsPin, 'fits' | 'diameterBasis'> & { readonly diameterBasis: DiameterBasis },
+): LimitsPin {
+  const { documents, policy, context } = given;
+  const { model, characteristics } = addByDocuments(given, given);
+  const fits = new Map<FitKey, Place>(
+    characteristics
+      .filter((characteristic) => quantityOf(characteristic) === 'length')
+      .flatMap((characteristic) =>
+        placesOf(model.layout, characteristic).map((place) => [fitKey(place), place] as const),
+      ),
+  );
+  const rows = given.rows.filter((row) => characteristics.some(({ id }) => id === row.characteristic));
+  const said = { documents, rows, policy, context };
+  return {
+    ...given,
+    model,
+    characteristics,
+    rows,
     fits: [...fits].flatMap(([fit, place]) =>
-      PART_STATES.map((partState) => decideFit(fit, place, partState, { documents, rows, policy, context })),
+      PART_STATES.map((partState) => decideFit(fit, place, partState, said)),
     ),
   };
 }
 
-type Said = Pick<LimitsPin, 'documents' | 'rows' | 'policy' | 'context'>;
+function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['engine']): LimitContext {
+  const counting = serialNumberOf(model, serial);
+  return { ...rest, model: model.id, ...(counting === undefined ? {} : { serial: counting }) };
+}
+
+/** The documents that may speak of an engine, and their rows, each with the applicability of its document. */
+export function whatIsSaid({
+  model,
+  revisions,
+  engine,
+}: Pick<PinQuestion, 'model' | 'revisions' | 'engine'>): Pick<Said, 'documents' | 'rows' | 'context'> {
+  const context = contextOf(model, engine);
+  const relevant = revisions.filter(({ revision }) => mayApply(revision.appliesTo, context));
+  return {
+    context,
+    documents: relevant.flatMap(({ revision, published }) =>
+      published === undefined ? [] : [{ ...revision, digest: published.digest }],
+    ),
+    rows: relevant.flatMap((kept) =>
+      kept.rows.map((row) => ({ ...row, appliesTo: narrowed(kept.revision.appliesTo, row.appliesTo) })),
+    ),
+  };
+}
+
+export type Said = Pick<LimitsPin, 'documents' | 'rows' | 'policy' | 'context'>;
 
 export function decideFit(fit: FitKey, place: Place, partState: PartState, said: Said): FitDecision {
   const rows = statementsAbout(place, said);
@@ -101,40 +152,54 @@ export function decideFit(fit: FitKey, place: Place, partState: PartState, said:
 
 /** The rows that speak of a place, as the decision of what governs takes them. */
 export const statementsAbout = (
-  { characteristic, at }: Place,
-  { rows, documents }: Pick<Said, 'rows' | 'documents'>,
+  place: Place,
+  said: Pick<Said, 'rows' | 'documents'>,
 ): readonly LimitStatement[] =>
-  rows
-    .filter(
-      (row) =>
-        row.characteristic === characteristic &&
-        row.groove === at.groove &&
-        row.member === at.member &&
-        row.station === at.station,
-    )
-    .flatMap((row): LimitStatement[] => {
-      const document = documents.find(({ id }) => row.id.startsWith(`${id} row `));
-      if (document === undefined) return [];
-      const { printed, formula } = row;
-      return [
-        {
-          id: row.id,
-          document: document.number,
-          kind: document.kind,
-          issued: document.issued,
-          appliesTo: row.appliesTo,
-          ...(printed.min === undefined ? {} : { min: printed.min.nm }),
-          ...(printed.max === undefined ? {} : { max: printed.max.nm }),
-          ...(printed.serviceMin === undefined ? {} : { serviceMin: printed.serviceMin.nm }),
-          ...(printed.serviceMax === undefined ? {} : { serviceMax: printed.serviceMax.nm }),
-          ...(formula === undefined ? {} : { formula }),
-        },
-      ];
-    });
+  statementsOf(
+    rowsAbout(place, said.rows).filter((row) => statesWindow(row)),
+    said.documents,
+  ) as readonly LimitStatement[]; // a pinned fit is a length, and its rows state nm
+
+/** The rows that speak of a place: a row speaks of every place along the axes that it does not name. */
+export const rowsAbout = ({ characteristic, at }: Place, rows: readonly LimitRow[]): readonly LimitRow[] =>
+  rows.filter(
+    (row) =>
+      row.characteristic === characteristic &&
+      FIT_AXES.every((axis) => row[axis] === undefined || row[axis] === at[axis]),
+  );
+
+/** Rows as statements: figures in the base unit, with the standing of their document. */
+export function statementsOf(
+  rows: readonly LimitRow[],
+  documents: readonly DocumentRevision[],
+): readonly LimitStatement<number>[] {
+  const byId = new Map(documents.map((document) => [document.id, document]));
+  return rows.flatMap((row): LimitStatement<number>[] => {
+    const document = byId.get(revisionOfRow(row.id));
+    if (document === undefined) return [];
+    const { printed, formula } = row;
+    const bounds: Partial<Record<(typeof BOUNDS)[number], number>> = {};
+    for (const bound of BOUNDS) {
+      const figure = printed[bound];
+      if (figure !== undefined) bounds[bound] = baseValue(figure);
+    }
+    return [
+      {
+        id: row.id,
+        document: document.number,
+        kind: document.kind,
+        issued: document.issued,
+        appliesTo: row.appliesTo,
+        ...bounds,
+        ...(formula === undefined ? {} : { formula }),
+      },
+    ];
+  });
+}
 
 /** A document is pinned unless it surely speaks of other engines. */
 const mayApply = (appliesTo: AppliesTo, context: LimitContext): boolean =>
   fieldMatches(appliesTo, context).every(({ match }) => match !== 'differs');
 
 /** A row's own fields replace the document's field by field: it can only be said more narrowly on its own line. */
-const narrowed = (document: AppliesTo, row: AppliesTo): AppliesTo => ({ ...document, ...row });
+export const narrowed = (document: AppliesTo, row: AppliesTo): AppliesTo => ({ ...document, ...row });

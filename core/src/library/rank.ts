@@ -3,7 +3,7 @@ import type { Bound } from './limit';
 import { roundToNanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { fieldMatches } from './applies-to';
-import type { LimitContext, LimitPolicy, LimitStatement } from './limit-row';
+import type { BoreFormula, LimitContext, LimitPolicy, LimitStatement } from './limit-row';
 
 /** How strongly a row speaks: kind, then specificity, then date of issue. */
 export interface Rank {
@@ -13,7 +13,10 @@ export interface Rank {
 }
 
 /** The rank of a row that may govern; undefined for shop and advisory rows. */
-export function rankOf(row: LimitStatement, policy: LimitPolicy): Rank | undefined {
+export function rankOf(
+  row: Pick<LimitStatement, 'kind' | 'appliesTo' | 'issued'>,
+  policy: LimitPolicy,
+): Rank | undefined {
   const place = policy.order.indexOf(row.kind);
   if (row.kind === 'shop' || place < 0) return undefined;
   return { kind: -place, specificity: fieldMatches(row.appliesTo, {}).length, issued: row.issued };
@@ -28,45 +31,49 @@ export function compareRanks(a: Rank, b: Rank): number {
   );
 }
 
-/** What a row says about a bound: a figure (nm), nothing, or a formula that lacks the bore it is fed with. */
-export function statedBound(
-  row: LimitStatement,
+/** So much per unit of bore, and so much more: the length that a formula states for a bore, rounded to 1 nm. */
+export const formulaLength = ({ perDiameter, uplift }: BoreFormula, diameter: Nanometres): Nanometres =>
+  roundToNanometres(perDiameter * diameter * (1 + (uplift ?? 0)));
+
+/** What a row says about a bound: a figure, nothing, or a formula that lacks the bore it is fed with. */
+export function statedBound<V extends number>(
+  row: LimitStatement<V>,
   bound: Bound,
   context: LimitContext,
-): Nanometres | 'unknown' | undefined {
+): V | 'unknown' | undefined {
   if (row.formula?.bound === bound) {
     if (context.diameter === undefined) return row[bound] ?? 'unknown';
-    return roundToNanometres(row.formula.perDiameter * context.diameter * (1 + (row.formula.uplift ?? 0)));
+    return formulaLength(row.formula, context.diameter) as number as V; // only rows about lengths carry a formula
   }
   return row[bound];
 }
 
-export const applies = (row: LimitStatement, context: LimitContext): boolean =>
+export const applies = (row: Pick<LimitStatement, 'appliesTo'>, context: LimitContext): boolean =>
   fieldMatches(row.appliesTo, context).every(({ match }) => match === 'matches');
 
-export interface Candidate {
-  readonly row: LimitStatement;
-  readonly value: Nanometres;
+export interface Candidate<V extends number = Nanometres> {
+  readonly row: LimitStatement<V>;
+  readonly value: V;
   readonly rank: Rank;
 }
-export type BoundDecision =
+export type BoundDecision<V extends number = Nanometres> =
   | { readonly state: 'open' }
   | {
       readonly state: 'decided';
-      readonly value: Nanometres;
-      readonly source: LimitStatement;
+      readonly value: V;
+      readonly source: LimitStatement<V>;
       readonly rank: Rank;
     }
   | { readonly state: 'undecided'; readonly rank: Rank };
 
 /** The decision of one bound among the rows that apply: strongest kind, highest specificity, latest issue. */
-export function decideBound(
-  rows: readonly LimitStatement[],
+export function decideBound<V extends number>(
+  rows: readonly LimitStatement<V>[],
   bound: Bound,
   context: LimitContext,
   policy: LimitPolicy,
-): BoundDecision {
-  const candidates = rows.flatMap((row): Candidate[] => {
+): BoundDecision<V> {
+  const candidates = rows.flatMap((row): Candidate<V>[] => {
     const value = statedBound(row, bound, context);
     const rank = rankOf(row, policy);
     return value === undefined || value === 'unknown' || rank === undefined || !applies(row, context)

@@ -1,3 +1,4 @@
+import type { Nanometres } from '../quantity/nanometres';
 import { BOUNDS } from './limit';
 import { fieldMatches } from './applies-to';
 import type { LimitContext, LimitPolicy, LimitStatement } from './limit-row';
@@ -12,12 +13,12 @@ export interface HeldBackRow {
  * Which rows may matter and are left out only because the context does not say enough: what to ask for first.
  * @returns row ids with the names of the missing context values
  */
-export function rowsHeldBack({
+export function rowsHeldBack<V extends number = Nanometres>({
   rows,
   context,
   policy,
 }: {
-  readonly rows: readonly LimitStatement[];
+  readonly rows: readonly LimitStatement<V>[];
   readonly context: LimitContext;
   readonly policy: LimitPolicy;
 }): { readonly held: readonly HeldBackRow[] } {
@@ -30,9 +31,9 @@ export function rowsHeldBack({
   return { held };
 }
 
-function couldChange(
-  row: LimitStatement,
-  rows: readonly LimitStatement[],
+function couldChange<V extends number>(
+  row: LimitStatement<V>,
+  rows: readonly LimitStatement<V>[],
   context: LimitContext,
   policy: LimitPolicy,
 ): boolean {

@@ -5,6 +5,7 @@ import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
+import type { CheckedDocument } from './arrival';
 import { gatesBefore, gateRule, gatesFrom, gateWaits } from './gate-waits';
 import type { GateSlice } from './gate-waits';
 import { gateStatement } from './gate-statement';
@@ -28,6 +29,7 @@ export function decideGates(
   command: GateCommand,
   by: Actor,
   at: string,
+  current?: readonly CheckedDocument[],
 ): Result<readonly GateEvent[], Problem> {
   if (command.type === 'addSupplement') return addSupplement(state, command.text, by);
   const gate = gateRule(state, command.gate);
@@ -50,7 +52,7 @@ export function decideGates(
   if (signatureOf(state, gate.stage) !== undefined) return refuse('BEHIND_SIGNED_GATE', { gate: gate.label });
   const before = gatesBefore(state, gate).find(({ stage }) => signatureOf(state, stage) === undefined);
   if (before !== undefined) return refuse('GATE_BEFORE_OPEN', { gate: gate.label, before: before.label });
-  const waits = gateWaits(state, gate, at.slice(0, 10));
+  const waits = gateWaits(state, gate, at.slice(0, 10), current);
   if (waits.length > 0) return refuse('GATE_SHUT', { gate: gate.label, waits: waits.length });
   const statement = gateStatement(state, gate);
   if (statement.digest !== command.digest)

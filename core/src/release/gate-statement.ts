@@ -48,17 +48,13 @@ function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
   const pin = currentPin(state);
   const engine = `${state.engine.modelName}, serial ${state.engine.serial}, job ${state.job.number}`;
   const documents = pin?.documents.map(({ id }) => id).join(', ') ?? '';
+  const mixed = new Set(pin?.fits.filter(({ governing }) => governing.mixed === true).map(({ fit }) => fit))
+    .size;
   if (gate.stage === 'arrival') {
-    const mixed = new Set(pin?.fits.filter(({ governing }) => governing.mixed === true).map(({ fit }) => fit))
-      .size;
     return [
       `This engine is ${engine}; a second person has read the serial on it.`,
       `It is judged by ${documents}, which were current when they were checked.`,
-      ...(mixed > 0
-        ? [
-            `In ${mixed} ${mixed === 1 ? 'fit' : 'fits'} the minimum and the maximum come from different documents; I accept these windows.`,
-          ]
-        : []),
+      ...mixedWords(mixed),
       `The instruments taken for it are in date: ${Object.keys(state.instruments).join(', ')}.`,
     ];
   }
@@ -83,6 +79,31 @@ function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
     `The sheets behind this gate of ${engine} are complete.`,
     `${capital(state.route.covers)}: ${counts}.`,
     `Judged by ${documents}.`,
+    ...sincePinWords(state, mixed),
+  ];
+}
+
+const mixedWords = (mixed: number): string[] =>
+  mixed === 0
+    ? []
+    : [
+        `In ${mixed} ${mixed === 1 ? 'fit' : 'fits'} the minimum and the maximum come from different documents; I accept these windows.`,
+      ];
+
+/** What became of the limits after the arrival was signed: pinned anew, decided by a person, or left as they were. */
+function sincePinWords(state: GateSlice, mixed: number): string[] {
+  const pin = currentPin(state)?.pin ?? 0;
+  const isNew = state.documentsChecked !== undefined && state.documentsChecked.pin !== pin;
+  const decided = state.limitDecisions.filter((each) => each.pin === pin);
+  const declined = state.declined.filter((each) => each.pin === pin);
+  return [
+    ...(isNew
+      ? [`The limits were pinned anew after the arrival was signed (pin ${pin}).`, ...mixedWords(mixed)]
+      : []),
+    ...decided.map(({ fit, reason }) => `The limit of ${fit} was decided by a person: ${reason}`),
+    ...declined.map(
+      ({ by, reason }) => `What arrived in the library later was not adopted (${by.name}): ${reason}`,
+    ),
   ];
 }
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

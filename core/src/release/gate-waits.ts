@@ -1,7 +1,8 @@
 import type { PlaceKey } from '../engines/place';
 import { isInDate } from '../instruments/instrument';
 import { currentPin } from '../library/limit-in-force';
-import type { ArrivalState } from './arrival';
+import type { ArrivalState, CheckedDocument } from './arrival';
+import { movedDocuments } from './moved-documents';
 import { signatureOf } from './gates';
 import type { GatesState } from './gates';
 import { openMatters } from './open-matters';
@@ -14,6 +15,8 @@ export type GateSlice = ArrivalState & GatesState & MattersSlice;
 export type Wait =
   | { readonly kind: 'identity' }
   | { readonly kind: 'documents' }
+  /** The library has moved on since the limits were pinned, and nobody has adopted or declined that. */
+  | { readonly kind: 'documentsMoved'; readonly documents: readonly string[] }
   | { readonly kind: 'noInstrument'; readonly characteristic: string }
   | { readonly kind: 'instrumentDue'; readonly instrument: string; readonly dueOn: string }
   | { readonly kind: 'place'; readonly place: PlaceKey; readonly state: string }
@@ -27,19 +30,31 @@ export const gateRule = (state: ArrivalState, stage: Stage): GateRule | undefine
 export const currentGate = (state: ArrivalState & GatesState): GateRule | undefined =>
   state.route.gates.find(({ stage }) => signatureOf(state, stage) === undefined);
 
-/** Exactly what a gate still waits for; empty when it is ready to be signed. @param on the day, ISO */
-export function gateWaits(state: GateSlice, gate: GateRule, on: string): readonly Wait[] {
+/**
+ * Exactly what a gate still waits for; empty when it is ready to be signed.
+ * @param on the day, ISO
+ * @param current the documents that are current for this engine on that day, where the library was asked
+ */
+export function gateWaits(
+  state: GateSlice,
+  gate: GateRule,
+  on: string,
+  current?: readonly CheckedDocument[],
+): readonly Wait[] {
   const allSheets = state.route.gates.flatMap(({ sheets }) => sheets);
   const sheets = gate.sheets.length > 0 ? gate.sheets : allSheets;
   const matters = gate.conditions.some((each) => each === 'placesAccepted' || each === 'findingsDecided')
     ? openMatters(state, sheets)
     : undefined;
+  const moved = current === undefined ? [] : movedDocuments(state, current);
   return gate.conditions.flatMap((condition): Wait[] => {
     switch (condition) {
       case 'identityConfirmed':
         return state.identity === undefined ? [{ kind: 'identity' }] : [];
       case 'documentsCurrent':
-        return state.documentsChecked?.pin === currentPin(state)?.pin ? [] : [{ kind: 'documents' }];
+        return state.documentsChecked?.pin === currentPin(state)?.pin && moved.length === 0
+          ? []
+          : [{ kind: 'documents' }];
       case 'instrumentsInDate':
         return instrumentWaits(state, allSheets, on);
       case 'placesAccepted':
@@ -47,7 +62,10 @@ export function gateWaits(state: GateSlice, gate: GateRule, on: string): readonl
           matters?.open.map((status) => ({ kind: 'place', place: status.key, state: status.state })) ?? []
         );
       case 'findingsDecided':
-        return matters?.findings.map((finding) => ({ kind: 'finding', finding })) ?? [];
+        return [
+          ...(moved.length === 0 ? [] : [{ kind: 'documentsMoved' as const, documents: moved }]),
+          ...(matters?.findings.map((finding) => ({ kind: 'finding' as const, finding })) ?? []),
+        ];
       case 'gatesBefore':
         return gatesBefore(state, gate)
           .filter(({ stage }) => signatureOf(state, stage) === undefined)
@@ -77,8 +95,13 @@ function instrumentWaits(state: GateSlice, sheets: readonly string[], on: string
 }
 
 /** Shut, ready to be signed, or passed: how the gate is drawn. */
-export function gateStand(state: GateSlice, gate: GateRule, on: string): 'shut' | 'ready' | 'passed' {
+export function gateStand(
+  state: GateSlice,
+  gate: GateRule,
+  on: string,
+  current?: readonly CheckedDocument[],
+): 'shut' | 'ready' | 'passed' {
   if (signatureOf(state, gate.stage) !== undefined) return 'passed';
   const before = gatesBefore(state, gate).every(({ stage }) => signatureOf(state, stage) !== undefined);
-  return before && gateWaits(state, gate, on).length === 0 ? 'ready' : 'shut';
+  return before && gateWaits(state, gate, on, current).length === 0 ? 'ready' : 'shut';
 }

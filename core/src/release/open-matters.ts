@@ -9,6 +9,10 @@ import type { PartState } from '../quantity/part-state';
 import { placeAt, sheetPlaces, workersAt } from '../bench/places';
 import { placeStatus } from '../findings/place-status';
 import type { PlaceStatus, StatusSlice } from '../findings/place-status';
+import { limitNotes } from '../library/limit-notes';
+import type { LimitNote, NotedEngine } from '../library/limit-notes';
+import { setRules } from '../findings/set-rules';
+import type { SetRuleStand } from '../findings/set-rules';
 import { filingAdvice } from '../rework/filing-plan';
 import type { FilingAdvice } from '../rework/filing-plan';
 import { partsAt } from '../bench/places';
@@ -34,6 +38,15 @@ export type Finding = {
   | { readonly kind: 'notApplicableDeclared'; readonly place: PlaceKey; readonly reason: string }
   | { readonly kind: 'contested'; readonly place: PlaceKey }
   | {
+      readonly kind: 'limitNote';
+      readonly note: LimitNote;
+    }
+  | {
+      /** A rule over several readings that does not hold, or cannot be told from what was measured. */
+      readonly kind: 'setRule';
+      readonly rule: SetRuleStand;
+    }
+  | {
       readonly kind: 'instrumentOutOfDate';
       readonly instrument: string;
       readonly places: readonly PlaceKey[];
@@ -58,7 +71,7 @@ export interface OpenMatters {
   readonly tasks: readonly Task[];
   readonly findings: readonly Finding[];
 }
-export type MattersSlice = StatusSlice & PartsState;
+export type MattersSlice = StatusSlice & PartsState & { readonly engine: NotedEngine };
 
 const INSPECTORS: readonly Role[] = ['inspector'];
 
@@ -79,7 +92,12 @@ export function openMatters(state: MattersSlice, sheets?: readonly string[]): Op
       state,
       characteristics.map(({ id }) => id),
     ),
+    ...noteFindings(state),
     ...statuses.flatMap((status) => placeFindings(state, status, beyondFiling)),
+    ...ruleFindings(
+      state,
+      characteristics.map(({ id }) => id),
+    ),
     ...instrumentFindings(state),
   ];
   const decidedElsewhere = new Set(findings.flatMap((each) => ('place' in each ? [each.place] : [])));
@@ -170,6 +188,20 @@ function limitFindings(state: MattersSlice, characteristics: readonly string[]):
   }
   return [...found.values()];
 }
+/** Notes about the pinned limits that nobody has accepted yet. */
+function noteFindings(state: MattersSlice): Finding[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  return limitNotes(pin, state.engine, state.limitDecisions)
+    .filter(({ id }) => !(id in state.acceptedNotes))
+    .map((note) => ({ id: `note ${note.id}`, kind: 'limitNote', note, decidedBy: INSPECTORS, notBy: [] }));
+}
+function ruleFindings(state: MattersSlice, characteristics: readonly string[]): Finding[] {
+  return setRules(state, characteristics)
+    .filter(({ id, state: stands }) => stands !== 'holds' && !(id in state.acceptedNotes))
+    .map((rule) => ({ id: `rule ${rule.id}`, kind: 'setRule', rule, decidedBy: INSPECTORS, notBy: [] }));
+}
+
 const fitOf = ({ characteristic, at: { cylinder: _, ...at } }: Place): string =>
   placeKey({ characteristic, at });
 

@@ -1,10 +1,14 @@
 export { entry, receipt } from '../record/tables';
 export {
+  documentUse,
   instrumentRow,
   jobRow,
+  limitRowIndex,
   modelRow,
   personRow,
   projectionVersion,
   revisionRow,
+  rowUse,
 } from '../record/projection-tables';
+export { importMapping } from '../library/tables';
 export { credential, session, signInAudit } from '../people/tables';

@@ -23,7 +23,7 @@ export class DemoClient {
   async upload(path: string, body: Uint8Array): Promise<unknown> {
     return this.send(path, {
       method: 'POST',
-      headers: { 'content-type': 'text/csv' },
+      headers: { 'content-type': 'application/octet-stream' },
       body: new Uint8Array(body),
     });
   }

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { jobCommand, openJobRequest } from '@oak-gate/contract';
+import { jobCommand, openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
 import { ROLES } from '@oak-gate/core';
 
@@ -29,17 +29,20 @@ const demoInstrument = z.object({
   blades: z.array(z.string()),
 });
 const demoDocument = z.object({
-  number: z.string(),
-  revision: z.string(),
-  title: z.string(),
-  kind: z.string(),
-  issued: z.string(),
-  effective: z.string(),
-  models: z.array(z.string()),
-  serialFrom: z.int().nullable(),
-  serialTo: z.int().nullable(),
+  /** What the form of a document asks; the dates are days from the day of seeding. */
+  revision: revisionStatement.omit({ issued: true, effective: true }),
+  issued: dayOffset,
+  effective: dayOffset,
+  /** When it reached the shop; those that came after the jobs had begun are read after them. */
+  at: moment,
+  afterJobs: z.boolean().default(false),
+  draftedBy: z.string(),
+  checkedBy: z.string(),
+  /** The table of its rows, and what else belongs to it. */
   rows: z.string(),
+  files: z.array(z.string()).default([]),
 });
+export type DemoDocument = ReturnType<typeof readDemo>['documents'][number];
 const readings = z.object({
   instrument: z.string(),
   everyMinutes: z.int(),
@@ -99,7 +102,12 @@ export function readDemo(folder: string) {
     models: all('models').map((name) => json(`models/${name}`)),
     documents: all('documents').map((name) => {
       const document = demoDocument.parse(json(`documents/${name}`));
-      return { ...document, table: readFileSync(join(folder, 'documents', document.rows)) };
+      const read = (file: string): Buffer => readFileSync(join(folder, 'documents', file));
+      return {
+        ...document,
+        table: read(document.rows),
+        attachments: document.files.map((file) => ({ file, bytes: read(file) })),
+      };
     }),
     jobs: all('jobs').map((name) => demoJob.parse(json(`jobs/${name}`))),
   };

@@ -4,9 +4,10 @@ import type { JobState, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import type { DemoClient } from './demo-client';
-import type { DemoJob, DemoStep, readDemo } from './demo-files';
+import type { DemoDocument, DemoJob, DemoStep, readDemo } from './demo-files';
 
 type Demo = ReturnType<typeof readDemo>;
+const STEWARD = 'Teo Lindqvale';
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;
 const madeJob = z.object({ jobId: z.string() });
@@ -29,6 +30,7 @@ export class DemoLoader {
     await this.shop();
     await this.library();
     for (const job of this.demo.jobs) await this.job(job);
+    for (const document of this.demo.documents) if (document.afterJobs) await this.document(document);
   }
 
   private moment(text: string): string {
@@ -63,17 +65,31 @@ export class DemoLoader {
   private async library(): Promise<void> {
     const { client, demo } = this;
     for (const file of demo.models) await client.post('/api/library/models', { id: randomUUID(), file });
-    for (const { table, rows, issued, effective, ...revision } of demo.documents) {
-      const dated = { ...revision, issued: this.day(Number(issued)), effective: this.day(Number(effective)) };
-      await client.post('/api/library/revisions', { id: randomUUID(), revision: dated });
-      const path = `/api/library/revisions/${encodeURIComponent(`${revision.number} rev ${revision.revision}`)}`;
-      await client.upload(`${path}/rows?command=${randomUUID()}&name=${encodeURIComponent(rows)}`, table);
-      await client.post(`${path}/publish`, { id: randomUUID(), secondLook: 'Perrin Oduvale' });
-    }
+    for (const document of demo.documents) if (!document.afterJobs) await this.document(document);
+    await this.as(STEWARD);
     for (const { calibratedOn, dueOn, ...instrument } of demo.instruments) {
       const dated = { ...instrument, calibratedOn: this.day(calibratedOn), dueOn: this.day(dueOn) };
       await client.post('/api/instruments', { id: randomUUID(), instrument: dated });
     }
+  }
+
+  /** A document from its draft to publication, by the people who did it. */
+  private async document(document: DemoDocument): Promise<void> {
+    const { client } = this;
+    const { revision, table, rows, issued, effective, attachments } = document;
+    this.clock.set(this.moment(document.at));
+    await this.as(document.draftedBy);
+    const dated = { ...revision, issued: this.day(issued), effective: this.day(effective) };
+    await client.post('/api/library/revisions', { id: randomUUID(), revision: dated });
+    const path = `/api/library/revisions/${encodeURIComponent(`${revision.number} rev ${revision.revision}`)}`;
+    const query = (name: string): string => `command=${randomUUID()}&name=${encodeURIComponent(name)}`;
+    await client.upload(`${path}/rows?${query(rows)}`, table);
+    for (const { file, bytes } of attachments) await client.upload(`${path}/files?${query(file)}`, bytes);
+    await this.as(document.checkedBy);
+    const { digest } = z.object({ digest: z.string() }).parse(await client.get(path));
+    await client.post(`${path}/check`, { id: randomUUID(), digest });
+    await this.as(document.draftedBy);
+    await client.post(`${path}/publish`, { id: randomUUID() });
   }
 
   private async job({ open: { at, who, ...opening }, steps }: DemoJob): Promise<void> {

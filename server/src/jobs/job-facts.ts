@@ -1,6 +1,21 @@
-import { currentRevisions, EMPTY_LIBRARY, NO_INSTRUMENTS, pinLimits } from '@oak-gate/core';
-import type { Actor, EngineFacts, EngineModel, Facts, JobCommand, JobState, LimitsPin } from '@oak-gate/core';
-import { plus } from '@oak-gate/core';
+import {
+  currentRevisions,
+  EMPTY_LIBRARY,
+  NO_INSTRUMENTS,
+  pinContext,
+  pinLimits,
+  policyOf,
+} from '@oak-gate/core';
+import type {
+  Actor,
+  CheckedDocument,
+  EngineFacts,
+  EngineModel,
+  Facts,
+  JobCommand,
+  JobState,
+  LimitsPin,
+} from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, LIBRARY } from '../record';
 import type { Services } from '../services';
@@ -16,7 +31,7 @@ export function pinToday(
   on: string,
 ): LimitsPin {
   const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const { serial, buildDate, oversize, pistonMaterial, ringPartNumber, duty } = engine;
+  const { context, diameterBasis } = pinContext(model, engine, engine.duty);
   return pinLimits({
     pin,
     on,
@@ -25,18 +40,36 @@ export function pinToday(
       catalogue.route.gates.some(({ sheets }) => sheets.includes(id)),
     ),
     revisions: currentRevisions(library, on),
-    policy: catalogue.policyFor(model.engineClass),
-    engine: {
-      serial,
-      oversize,
-      duty,
-      diameter: plus(model.bore.nm, oversize),
-      ...(buildDate === null ? {} : { buildDate }),
-      ...(pistonMaterial === null ? {} : { pistonMaterial }),
-      ...(ringPartNumber === null ? {} : { partNumber: ringPartNumber }),
-    },
+    policy: policyOf(library, model.engineClass, catalogue.policyFor),
+    engine: context,
+    diameterBasis,
   });
 }
+
+/** What would be pinned for an open job today. @throws ProblemError MODEL_UNKNOWN */
+export function freshPin(
+  services: Registers,
+  state: JobState,
+  on: string,
+  serial: string = state.engine.serial,
+): LimitsPin {
+  const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
+  const model = library.models[state.engine.model]?.model;
+  if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
+  const engine = { ...state.engine, serial, duty: state.job.duty };
+  return pinToday(services, model, engine, state.pins.length + 1, on);
+}
+export const documentsOf = (pin: LimitsPin): readonly CheckedDocument[] =>
+  pin.documents.map(({ id, digest }) => ({ id, digest }));
+
+/** The commands that are decided by what the library says now. */
+const ASKS_LIBRARY: readonly JobCommand['type'][] = [
+  'checkDocuments',
+  'pinAgain',
+  'declinePin',
+  'correctSerial',
+  'signGate',
+];
 
 /** The facts that a command is decided with: read inside the queue, so that they are as new as the job's own state. */
 export function factsFor(
@@ -50,26 +83,16 @@ export function factsFor(
   const register = services.ledger.known(INSTRUMENTS) ?? NO_INSTRUMENTS;
   const named = instrumentNamed(command);
   const instrument = named === undefined ? undefined : register.instruments[named];
-  const asksLibrary =
-    command.type === 'checkDocuments' || command.type === 'pinAgain' || command.type === 'correctSerial';
+  const asksLibrary = ASKS_LIBRARY.includes(command.type);
   if (!asksLibrary) return { at, by, ...(instrument === undefined ? {} : { instrument }) };
 
-  const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const model = library.models[state.engine.model]?.model;
-  if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const serial = command.type === 'correctSerial' ? command.serial.trim() : state.engine.serial;
-  const fresh = pinToday(
-    services,
-    model,
-    { ...state.engine, serial, duty: state.job.duty },
-    state.pins.length + 1,
-    on,
-  );
+  const fresh = freshPin(services, state, on, serial);
   return {
     at,
     by,
     freshPin: fresh,
-    currentDocuments: fresh.documents.map(({ id, digest }) => ({ id, digest })),
+    currentDocuments: documentsOf(fresh),
   };
 }
 

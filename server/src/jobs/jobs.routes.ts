@@ -1,14 +1,12 @@
 import { jobCommandRequest, openJobRequest } from '@oak-gate/contract';
 import { Router } from 'express';
-import type { Response } from 'express';
 import { actorOf } from '../people';
 import { bodyOf } from '../platform/body';
 import { ProblemError } from '../platform/problem-error';
-import { jobChain } from '../record';
+import { sendEvents } from '../platform/event-stream';
+import { jobChain, LIBRARY } from '../record';
 import type { Services } from '../services';
 import type { Jobs } from './jobs.service';
-
-const HEARTBEAT_MS = 20_000;
 
 export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Router {
   const router = Router();
@@ -28,6 +26,10 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
       ),
     });
   });
+  // What arrived in the library since the limits were pinned, and what adopting it would change, reading by reading.
+  router.get('/:jobId/news', async (req, res) => {
+    res.json(await jobs.news(req.params.jobId));
+  });
   router.post('/:jobId/commands', async (req, res) => {
     const { id, command, pin } = bodyOf(jobCommandRequest, req);
     const by = actorOf(res);
@@ -42,23 +44,13 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
   router.get('/:jobId/stream', async (req, res) => {
     const chain = jobChain(req.params.jobId);
     await jobs.state(req.params.jobId);
-    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
-    res.flushHeaders();
-    const send = (text: string): void => {
-      res.write(text);
-      (res as Response & { flush: () => void }).flush(); // the compressing layer would hold it back
-    };
-    send(': open\n\n');
-    const stop = ledger.onAppended((grown, entries) => {
-      if (grown === chain) send(`data: ${JSON.stringify({ entries })}\n\n`);
-    });
-    const heartbeat = setInterval(() => {
-      send(': still here\n\n');
-    }, HEARTBEAT_MS);
-    req.on('close', () => {
-      clearInterval(heartbeat);
-      stop();
-    });
+    sendEvents<unknown>(req, res, (send) =>
+      ledger.onAppended((grown, entries) => {
+        if (grown === chain) send({ entries });
+        // What is judged by may have moved: the tablet asks for the news of its job.
+        else if (grown === LIBRARY) send({ library: true });
+      }),
+    );
   });
   return router;
 }

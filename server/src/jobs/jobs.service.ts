@@ -1,21 +1,23 @@
 import { randomUUID } from 'node:crypto';
-import type { OpenJobRequest } from '@oak-gate/contract';
+import type { LimitNews, OpenJobRequest } from '@oak-gate/contract';
 import {
   decideJob,
   decideOpening,
+  declinedNews,
   decimalLength,
+  documentsSincePin,
+  pinChanges,
   sealText,
   signatureOf,
   EMPTY_LIBRARY,
-  ZERO,
 } from '@oak-gate/core';
-import type { Actor, EngineFacts, JobCommand, JobState } from '@oak-gate/core';
+import type { Actor, EngineFacts, JobCommand, JobState, Nanometres } from '@oak-gate/core';
 import type { Tx } from '../db/open';
 import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
 import type { NewEvent, Outcome } from '../record';
 import type { Services } from '../services';
-import { factsFor, pinToday } from './job-facts';
+import { documentsOf, factsFor, freshPin, pinToday } from './job-facts';
 
 /** Opens jobs and carries their commands to the ledger. */
 export class Jobs {
@@ -73,6 +75,28 @@ export class Jobs {
     return state;
   }
 
+  /** What arrived in the library since the limits were pinned; of a sealed job nothing is news. */
+  async news(jobId: string): Promise<LimitNews> {
+    await this.warm();
+    return this.newsOf(await this.state(jobId));
+  }
+  async newsOf(state: JobState): Promise<LimitNews> {
+    await this.warm();
+    const nothing: LimitNews = { documents: [], moved: [], declined: null, changes: null };
+    if (state.seal !== undefined) return nothing;
+    const fresh = freshPin(this.services, state, this.services.clock.now().slice(0, 10));
+    const documents = documentsOf(fresh);
+    const moved = documentsSincePin(state, documents);
+    const declined = declinedNews(state, documents);
+    return {
+      documents: [...documents],
+      moved: [...moved],
+      declined:
+        declined === undefined ? null : { by: declined.by.name, at: declined.at, reason: declined.reason },
+      changes: moved.length === 0 ? null : pinChanges(state, fresh),
+    };
+  }
+
   /** The registers are read inside the queue without waiting, so they are loaded before it. */
   private async warm(): Promise<void> {
     const { ledger } = this.services;
@@ -100,20 +124,22 @@ export class Jobs {
     await this.refuseSecondJob(tx, model.id, serial);
     const known = jobs.filter((job) => job.model === model.id && job.serial === serial);
 
-    const oversize =
-      request.engine.oversize === ''
-        ? ZERO
-        : decimalLength(request.engine.oversize.replace(',', '.'), model.bore.unit);
-    if (oversize === undefined) {
-      throw ProblemError.of('BODY_WRONG', {
-        path: 'engine.oversize',
-        message: `"${request.engine.oversize}" is not a size in ${model.bore.unit}`,
-      });
-    }
+    const size = (path: string, text: string): Nanometres | null => {
+      if (text === '') return null;
+      const nm = decimalLength(text.replace(',', '.'), model.bore.unit);
+      if (nm !== undefined) return nm;
+      throw ProblemError.of('BODY_WRONG', { path, message: `"${text}" is not a size in ${model.bore.unit}` });
+    };
+    const oversize = size('engine.oversize', request.engine.oversize);
+    const measuredBore = size('engine.measuredBore', request.engine.measuredBore ?? '');
     const engine: EngineFacts = {
       ...request.engine,
       serial,
       oversize,
+      measuredBore,
+      ringMaker: request.engine.ringMaker ?? null,
+      diameterBasis: request.engine.diameterBasis ?? null,
+      serialRemark: request.engine.serialRemark ?? null,
       id: known[0]?.engineId ?? randomUUID(),
       modelName: `${model.maker} ${model.name}`,
     };

@@ -1,43 +1,132 @@
-import { createHash } from 'node:crypto';
-import { cellWords, draftRevisionRequest, engineModelFile, publishRevisionRequest } from '@oak-gate/contract';
+import {
+  defineCharacteristicRequest,
+  engineModelFile,
+  governsRequest,
+  setKindOrderRequest,
+} from '@oak-gate/contract';
+import type { GovernsView, LibraryView } from '@oak-gate/contract';
+import {
+  currentRevisions,
+  ENGINE_CLASSES,
+  figureOf,
+  isLength,
+  pinContext,
+  revisionState,
+  whatIsSaid,
+} from '@oak-gate/core';
+import type { EngineModel, LibraryState, Nanometres } from '@oak-gate/core';
+import { Router } from 'express';
 import * as z from 'zod';
-import type { LibraryView, RevisionView } from '@oak-gate/contract';
-import { currentRevisions, decideLibrary, EMPTY_LIBRARY, readLimitTable, revisionId } from '@oak-gate/core';
-import type { Actor, EngineModel, KeptRevision, LibraryCommand, LibraryState } from '@oak-gate/core';
-import express, { Router } from 'express';
 import { actorOf } from '../people';
 import { bodyOf, checked } from '../platform/body';
-import type { Clock } from '../platform/clock';
-import { orThrow, ProblemError } from '../platform/problem-error';
-import { LIBRARY } from '../record';
+import { ProblemError } from '../platform/problem-error';
 import type { Services } from '../services';
-import { readCsv } from './read-csv';
+import { importRoutes } from './import.routes';
+import { Library } from './library.service';
+import { revisionRoutes } from './revision.routes';
+import { searchLibrary } from './search';
+import { tableRoutes } from './table.routes';
 
-const LARGEST_TABLE = '5mb';
+const MOST_LISTED = 200;
 
-const stateOf = (kept: KeptRevision, current: readonly KeptRevision[], on: string): RevisionView['state'] => {
-  if (kept.published === undefined) return 'draft';
-  if (current.includes(kept)) return 'current';
-  return kept.revision.effective > on ? 'published' : 'superseded';
-};
-const modelsOf = (state: LibraryState, kept: KeptRevision): EngineModel[] =>
-  Object.values(state.models)
-    .map(({ model }) => model)
-    .filter(({ id }) => kept.revision.appliesTo.models?.includes(id) !== false);
+export function libraryRoutes(services: Services): Router {
+  const router = Router();
+  router.use(services.sessions.demand);
+  const library = new Library(services);
 
-function libraryView(state: LibraryState, clock: Clock): LibraryView {
-  const on = clock.now().slice(0, 10);
-  const current = currentRevisions(state, on);
+  router.get('/', async (req, res) => {
+    const { q } = checked(z.object({ q: z.string().max(200).default('') }), req.query);
+    res.json(listView(library, await library.state(), q));
+  });
+  router.get('/search', async (req, res) => {
+    const { q } = checked(z.object({ q: z.string().max(200).default('') }), req.query);
+    res.json(await searchLibrary(library, q));
+  });
+  router.get('/governs', async (req, res) => {
+    res.json(await governsView(library, checked(governsRequest, req.query)));
+  });
+
+  router.get('/models/:id', async (req, res) => {
+    res.json(await library.model(req.params.id));
+  });
+  router.get('/models/:id/file', async (req, res) => {
+    const model = await library.model(req.params.id);
+    res
+      .attachment(`${model.id}.json`)
+      .type('json')
+      .send(`${JSON.stringify(modelFile(model), null, 2)}\n`);
+  });
+  router.post('/models', async (req, res) => {
+    const { id, file } = bodyOf(z.strictObject({ id: z.uuid(), file: z.unknown() }), req);
+    const { model } = checked(engineModelFile, file);
+    await library.execute(id, { type: 'importModel', model }, actorOf(res));
+    res.status(201).json({ model });
+  });
+  router.post('/characteristics', async (req, res) => {
+    const { id, characteristic } = bodyOf(defineCharacteristicRequest, req);
+    const defined = {
+      ...characteristic,
+      parts: [],
+      stateOf: 'bore' as const,
+      tools: [],
+      questions: [],
+      allowNegative: false,
+    };
+    await library.execute(id, { type: 'defineCharacteristic', characteristic: defined }, actorOf(res));
+    res.status(201).json({ characteristic: defined });
+  });
+  router.post('/orders', async (req, res) => {
+    const { id, engineClass, order, reason } = bodyOf(setKindOrderRequest, req);
+    await library.execute(id, { type: 'setKindOrder', engineClass, order, reason }, actorOf(res));
+    res.status(201).json({ engineClass, order });
+  });
+
+  router.use('/imports', importRoutes(library));
+  router.use('/revisions', tableRoutes(library));
+  router.use('/revisions', revisionRoutes(library));
+  return router;
+}
+
+/** A model as the file that reads back as the same model: figures as texts, as they are printed. */
+const modelFile = (model: EngineModel): unknown => {
+  const figure = ({ text, unit }: EngineModel['bore']) => ({ text, unit });
+  const { layout } = model;
   return {
-    revisions: Object.values(state.revisions)
-      .map((kept) => ({
-        ...(kept.revision as LibraryView['revisions'][number]),
-        rowCount: kept.rows.length,
-        state: stateOf(kept, current, on),
-      }))
-      .sort((a, b) =>
+    format: 'oak-gate/engine-model',
+    version: 1,
+    model: {
+      ...model,
+      bore: figure(model.bore),
+      layout: {
+        ...layout,
+        stations: layout.stations.map((station) => ({ ...station, distance: figure(station.distance) })),
+      },
+    },
+  };
+};
+
+function listView(library: Library, state: LibraryState, asked: string): LibraryView {
+  const on = library.today();
+  const current = currentRevisions(state, on);
+  const word = asked.trim().toLowerCase();
+  const suiting = Object.values(state.revisions).filter(({ revision }) =>
+    `${revision.id} ${revision.title} ${(revision.appliesTo.models ?? []).join(' ')}`
+      .toLowerCase()
+      .includes(word),
+  );
+  const { catalogue } = library.services;
+  return {
+    total: suiting.length,
+    revisions: suiting
+      .sort(({ revision: a }, { revision: b }) =>
         a.number === b.number ? (a.effective < b.effective ? 1 : -1) : a.number < b.number ? -1 : 1,
-      ),
+      )
+      .slice(0, MOST_LISTED)
+      .map((kept) => ({
+        ...kept.revision,
+        rowCount: kept.rows.length,
+        state: revisionState(kept, current, on),
+      })),
     models: Object.values(state.models).map(({ model, digest }) => ({
       id: model.id,
       maker: model.maker,
@@ -46,110 +135,54 @@ function libraryView(state: LibraryState, clock: Clock): LibraryView {
       cylinders: model.layout.cylinders.length,
       digest,
     })),
+    characteristics: library.characteristics(state).map((each) => ({
+      ...each,
+      ours: each.id in state.characteristics,
+    })),
+    orders: ENGINE_CLASSES.map((engineClass) => ({
+      engineClass,
+      order: state.orders[engineClass] ?? catalogue.policyFor(engineClass).order,
+      ours: engineClass in state.orders,
+    })),
   };
 }
 
-export function libraryRoutes({ ledger, sessions, catalogue, clock }: Services): Router {
-  const router = Router();
-  router.use(sessions.demand);
-  const state = async (): Promise<LibraryState> => (await ledger.state(LIBRARY)) ?? EMPTY_LIBRARY;
-  const execute = (id: string, command: LibraryCommand, by: Actor): Promise<unknown> =>
-    ledger.execute({
-      id,
-      chain: LIBRARY,
-      by,
-      body: command,
-      decide: (now = EMPTY_LIBRARY) => orThrow(decideLibrary(now, command, by)),
-    });
-  const revisionOf = async (id: string): Promise<KeptRevision> => {
-    const kept = (await state()).revisions[id];
-    if (kept === undefined) throw ProblemError.of('REVISION_UNKNOWN', { revision: id });
-    return kept;
+/** What the documents say of one engine: the look-up decides with the same functions as a job does. */
+async function governsView(library: Library, asked: z.output<typeof governsRequest>): Promise<GovernsView> {
+  const state = await library.state();
+  const model = await library.model(asked.model);
+  const on = asked.on === '' ? library.today() : asked.on;
+  const size = (path: string, text: string): Nanometres | null => {
+    if (text.trim() === '') return null;
+    const figure = figureOf(text.trim(), model.bore.unit);
+    if (figure !== undefined && isLength(figure)) return figure.nm;
+    throw ProblemError.of('BODY_WRONG', { path, message: `"${text}" is not a size in ${model.bore.unit}` });
   };
-
-  router.get('/', async (_req, res) => {
-    res.json(libraryView(await state(), clock));
-  });
-  router.get('/models/:id', async (req, res) => {
-    const found = (await state()).models[req.params.id];
-    if (found === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: req.params.id });
-    res.json(found.model);
-  });
-  router.post('/models', async (req, res) => {
-    const { id, file } = bodyOf(z.strictObject({ id: z.uuid(), file: z.unknown() }), req);
-    const { model } = checked(engineModelFile, file);
-    await execute(id, { type: 'importModel', model }, actorOf(res));
-    res.status(201).json({ model });
-  });
-  router.post('/revisions', async (req, res) => {
-    const { id, revision } = bodyOf(draftRevisionRequest, req);
-    const { models, serialFrom, serialTo, ...stated } = revision;
-    const drafted = {
-      ...stated,
-      id: revisionId(stated.number, stated.revision),
-      appliesTo: {
-        models,
-        ...(serialFrom === null ? {} : { serialFrom }),
-        ...(serialTo === null ? {} : { serialTo }),
-      },
-    };
-    await execute(id, { type: 'draftRevision', revision: drafted }, actorOf(res));
-    res.status(201).json({ revision: drafted });
-  });
-  router.get('/revisions/:id', async (req, res) => {
-    const kept = await revisionOf(req.params.id);
-    const now = await state();
-    const on = clock.now().slice(0, 10);
-    res.json({
-      revision: kept.revision,
-      state: stateOf(kept, currentRevisions(now, on), on),
-      rows: kept.rows,
-      file: kept.file ?? null,
-      drafted: kept.draftedBy,
-      published: kept.published ?? null,
-      models: modelsOf(now, kept),
-    });
-  });
-  // The table comes as the file's own bytes, so that its hash is the file's.
-  router.post(
-    '/revisions/:id/rows',
-    express.raw({ type: () => true, limit: LARGEST_TABLE }),
-    async (req, res) => {
-      const { command, name } = checked(
-        z.object({ command: z.uuid(), name: z.string().max(200) }),
-        req.query,
-      );
-      const kept = await revisionOf(req.params.id);
-      const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
-      const { header, lines } = readCsv(name, bytes);
-      const table = readLimitTable({
-        revision: kept.revision.id,
-        header,
-        lines,
-        models: modelsOf(await state(), kept),
-        characteristics: catalogue.characteristics,
-      });
-      if (!table.ok) {
-        const errors = table.errors.map(({ line, column, fault }) => ({
-          line,
-          column,
-          message: cellWords(fault),
-        }));
-        throw ProblemError.of('TABLE_WRONG', { errors: errors.length, file: name }, errors);
-      }
-      const file = { name, sha256: createHash('sha256').update(bytes).digest('hex') };
-      await execute(
-        command,
-        { type: 'importRows', revision: kept.revision.id, file, rows: table.rows },
-        actorOf(res),
-      );
-      res.status(201).json({ rows: table.rows.length });
+  const said = (text: string): string | null => (text.trim() === '' ? null : text.trim());
+  const { context, diameterBasis } = pinContext(
+    model,
+    {
+      serial: asked.serial.trim(),
+      oversize: size('oversize', asked.oversize),
+      measuredBore: size('measuredBore', asked.measuredBore),
+      buildDate: said(asked.buildDate),
+      pistonMaterial: said(asked.pistonMaterial),
+      ringPartNumber: said(asked.partNumber),
     },
+    asked.duty.trim(),
   );
-  router.post('/revisions/:id/publish', async (req, res) => {
-    const { id, secondLook } = bodyOf(publishRevisionRequest, req);
-    await execute(id, { type: 'publishRevision', revision: req.params.id, secondLook }, actorOf(res));
-    res.status(201).json({ revision: req.params.id });
-  });
-  return router;
+  const { duty, ...rest } = context;
+  const engine = duty === '' ? rest : context;
+  const found = whatIsSaid({ model, revisions: currentRevisions(state, on), engine });
+  const rows = found.rows.filter(({ characteristic }) => characteristic === asked.characteristic);
+  return {
+    model: library.modelsOf(state, { revision: { appliesTo: { models: [model.id] } } as never })[0] ?? model,
+    characteristics: library.characteristics(state),
+    documents: found.documents,
+    rows,
+    policy: library.policy(state, model),
+    context: found.context,
+    diameterBasis,
+    on,
+  };
 }

@@ -1,7 +1,6 @@
 import { readArguments } from './arguments';
 import { ScriptedClock, systemClock } from './clock';
 import { ProblemError, orThrow } from './problem-error';
-import { readCsv } from '../library/read-csv';
 
 describe('what the server is started with', () => {
   test.each<[string[], object]>([
@@ -45,25 +44,4 @@ test('a refusal goes out as a problem with its code, its words and its data', ()
     'NOT_ASKED',
   );
   expect(orThrow({ ok: true, value: 7 })).toBe(7);
-});
-
-describe('a CSV file', () => {
-  const read = (text: string) => readCsv('t.csv', Buffer.from(text, 'utf8'));
-  test('keeps the lines of the file, past empty ones and quoted line ends', () => {
-    expect(read('a,b\n\n1,"x\ny"\n2,z\n').lines).toEqual([
-      { line: 4, cells: ['1', 'x\ny'] },
-      { line: 5, cells: ['2', 'z'] },
-    ]);
-  });
-  test('the separator is what the header uses more of', () => {
-    expect(read('a;b;c\n1;2,5;3').lines[0]?.cells).toEqual(['1', '2,5', '3']);
-  });
-  test.each<[string, Buffer]>([
-    ['bytes that are no UTF-8', Buffer.from([0x61, 0x2c, 0xff, 0xfe])],
-    ['a null byte', Buffer.from('a,b\u0000')],
-    ['nothing', Buffer.from('')],
-    ['more cells than the header', Buffer.from('a,b\n1,2,3')],
-  ])('%s is refused with words', (_why, bytes) => {
-    expect(() => readCsv('t.csv', bytes)).toThrow('FILE_NOT_TEXT');
-  });
 });

@@ -1,6 +1,6 @@
 export { Ledger } from './ledger';
 export type { Appended, NewEvent, Outcome } from './ledger';
-export { CHAIN_KINDS, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projections';
+export { chainKinds, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projections';
 export { projectionStore } from './projection.store';
 export type { JobRow } from './projection.store';
 export { bringProjectionsUpToDate, rebuildProjection } from './rebuild';

@@ -51,6 +51,8 @@ export interface Command<S> {
     at: string,
     tx: Tx,
   ) => readonly NewEvent[] | Promise<readonly NewEvent[]>;
+  /** The entries are not kept with the receipt, where they are many: a repeated command is then answered without them. */
+  readonly isLarge?: boolean;
   /** Events that need to know where the chain stands after the first ones: the seal. */
   readonly close?: (
     state: S,
@@ -150,7 +152,7 @@ export class Ledger {
       command: command.id,
       person: command.by.id,
       bodyHash,
-      answer: JSON.stringify(all),
+      answer: JSON.stringify(command.isLarge === true ? [] : all),
       at,
     });
     return { outcome: { entries: all, repeated: false }, after };

@@ -1,4 +1,4 @@
-import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** Projections: made from the ledger for lists and search; they can be dropped and made again at any time. */
 export const projectionVersion = sqliteTable('projection_version', {
@@ -26,6 +26,26 @@ export const revisionRow = sqliteTable('revision_row', {
   effective: text().notNull(),
   rowCount: integer('row_count').notNull(),
 });
+/** Limit rows by number, so that the text index can find and forget those of one revision. */
+export const limitRowIndex = sqliteTable(
+  'limit_row_index',
+  { n: integer().primaryKey(), id: text().notNull(), revision: text().notNull() },
+  (table) => [index('limit_row_of_revision').on(table.revision)],
+);
+/** Which documents a job is judged by, and which rows govern a fit of it. */
+export const documentUse = sqliteTable(
+  'document_use',
+  { jobId: text('job_id').notNull(), revision: text().notNull() },
+  (table) => [
+    primaryKey({ columns: [table.jobId, table.revision] }),
+    index('document_used').on(table.revision),
+  ],
+);
+export const rowUse = sqliteTable(
+  'row_use',
+  { jobId: text('job_id').notNull(), revision: text().notNull(), row: text().notNull() },
+  (table) => [primaryKey({ columns: [table.jobId, table.row] }), index('row_used').on(table.revision)],
+);
 export const modelRow = sqliteTable('model_row', {
   id: text().primaryKey(),
   name: text().notNull(),

@@ -1,11 +1,14 @@
-import { currentGate, signatureOf } from '@oak-gate/core';
+import { currentGate, currentPin, revisionOfRow, signatureOf } from '@oak-gate/core';
 import type {
+  DocumentRevision,
   Envelope,
   InstrumentEvent,
   InstrumentsState,
   JobState,
+  KeptRevision,
   LibraryEvent,
   LibraryState,
+  LimitRow,
   PeopleEvent,
   PeopleState,
 } from '@oak-gate/core';
@@ -22,6 +25,7 @@ import type { JobEntry } from '@oak-gate/core';
 import type { Tx } from '../db/open';
 import type { ChainKey, ChainKind } from './ledger';
 import { projectionStore } from './projection.store';
+import { documentText, modelsSpokenOf, rowText } from './search-text';
 
 export const LIBRARY: ChainKey<LibraryState> = 'library';
 export const INSTRUMENTS: ChainKey<InstrumentsState> = 'instruments';
@@ -29,7 +33,7 @@ export const PEOPLE: ChainKey<PeopleState> = 'people';
 export const jobChain = (jobId: string): ChainKey<JobState> => `job:${jobId}`;
 
 /** Raised when what a projection holds changes: at the next start it is made again from the ledger. */
-export const PROJECTION_VERSIONS = { jobs: 1, library: 1, instruments: 1, people: 1 } as const;
+export const PROJECTION_VERSIONS = { jobs: 2, library: 2, instruments: 1, people: 1 } as const;
 export type ProjectionName = keyof typeof PROJECTION_VERSIONS;
 
 const isNote = (entry: Envelope): boolean => entry.type === 'clockSteppedBack';
@@ -37,7 +41,8 @@ const isNote = (entry: Envelope): boolean => entry.type === 'clockSteppedBack';
 const jobs: ChainKind<JobState> = {
   has: (chain) => chain.startsWith('job:'),
   evolve: (state, entry) => evolveJob(state, entry as JobEntry),
-  project: async (tx, _entries, state) => {
+  project: async (tx, entries, state) => {
+    if (entries.some(({ type }) => LIMIT_EVENTS.includes(type))) await projectLimitUse(tx, state);
     // Whether an open gate is ready follows from the story and the day: the Floor asks the story, this only keeps what is signed.
     const gates = state.route.gates.map(({ stage, label }) => ({
       stage,
@@ -58,44 +63,122 @@ const jobs: ChainKind<JobState> = {
     });
   },
 };
-const library: ChainKind<LibraryState> = {
+/** After these a job may rest on other documents and rows than before. */
+const LIMIT_EVENTS: readonly string[] = ['limitsPinned', 'limitDecided'];
+
+/** What a job rests on now: the documents of its pin, and the rows that are the source of a bound. */
+async function projectLimitUse(tx: Tx, state: JobState): Promise<void> {
+  const pin = currentPin(state);
+  if (pin === undefined) return;
+  const decided = state.limitDecisions.filter((each) => each.pin === pin.pin);
+  const rows = new Set([
+    ...pin.fits.flatMap(({ governing }) => Object.values(governing.sources)),
+    ...decided.flatMap((each) => Object.values(each.rows)),
+  ]);
+  await projectionStore.putLimitUse(
+    tx,
+    state.id,
+    pin.documents.map(({ id }) => id),
+    [...rows].map((row) => ({ row, revision: revisionOfRow(row) })),
+  );
+}
+
+const libraryKind = (nameOf: CharacteristicName): ChainKind<LibraryState> => ({
   has: (chain) => chain === LIBRARY,
   evolve: (state = EMPTY_LIBRARY, entry) =>
     isNote(entry)
       ? state
       : evolveLibrary(state, entry as Envelope<LibraryEvent> & LibraryEvent, {
+          id: entry.by.id,
           by: entry.by.name,
           at: entry.at,
         }),
   project: async (tx, entries, state) => {
-    for (const entry of entries as readonly (Envelope<LibraryEvent> & LibraryEvent)[])
-      await projectLibrary(tx, entry, state);
+    for (const entry of entries)
+      if (!isNote(entry))
+        await projectLibrary(tx, entry as Envelope<LibraryEvent> & LibraryEvent, state, nameOf);
   },
-};
+});
+
+/** What a characteristic is called: the catalogue's names are no part of the ledger. */
+export type CharacteristicName = (id: string) => string;
+
 async function projectLibrary(
   tx: Tx,
-  entry: Envelope<LibraryEvent> & LibraryEvent,
+  entry: LibraryEvent,
   state: LibraryState,
+  nameOf: CharacteristicName,
 ): Promise<void> {
-  if (entry.type === 'modelImported') {
-    const { model, digest } = entry.data;
-    await projectionStore.putModel(tx, { id: model.id, name: model.name, maker: model.maker, digest });
-    return;
+  const name: CharacteristicName = (id) => state.characteristics[id]?.name ?? nameOf(id);
+  const put = async (kept: KeptRevision | undefined): Promise<void> => {
+    if (kept === undefined) return;
+    const { id, number, title, kind, effective } = kept.revision;
+    await projectionStore.putRevision(tx, {
+      id,
+      number,
+      title,
+      kind,
+      effective,
+      publishedAt: kept.published?.at ?? null,
+      rowCount: kept.rows.length,
+    });
+  };
+  const index = async (revision: DocumentRevision, rows: readonly LimitRow[]): Promise<void> => {
+    const models = modelsSpokenOf(state, revision);
+    await projectionStore.indexDocument(tx, revision.id, documentText(revision, models));
+    await projectionStore.indexRows(
+      tx,
+      revision.id,
+      rows.map((row) => ({ id: row.id, words: rowText(row, revision, models, name) })),
+    );
+  };
+  switch (entry.type) {
+    case 'modelImported': {
+      const { model, digest } = entry.data;
+      await projectionStore.putModel(tx, { id: model.id, name: model.name, maker: model.maker, digest });
+      return;
+    }
+    case 'revisionDrafted':
+    case 'rowsImported': {
+      const id = entry.type === 'revisionDrafted' ? entry.data.revision.id : entry.data.revision;
+      const kept = state.revisions[id];
+      await put(kept);
+      if (kept !== undefined) await index(kept.revision, kept.rows);
+      return;
+    }
+    case 'draftDropped':
+      await projectionStore.forgetRevision(tx, entry.data.revision);
+      return;
+    case 'revisionPublished':
+      await put(state.revisions[entry.data.revision]);
+      return;
+    // Drafts of an import are indexed as they come in, a little at a time; they are found once they are in the library.
+    case 'batchImported': {
+      const pending = state.imports[entry.data.batchOf] ?? [];
+      for (const { revision, rows } of entry.data.drafts) {
+        await put(pending.find((kept) => kept.revision.id === revision.id) ?? state.revisions[revision.id]);
+        await index(revision, rows);
+      }
+      return;
+    }
+    case 'importAbandoned':
+      await projectionStore.forgetStrays(
+        tx,
+        new Set([...Object.keys(state.revisions), ...pendingIds(state)]),
+      );
+      return;
+    case 'importFinished':
+    case 'fileAttached':
+    case 'revisionChecked':
+    case 'revisionWithdrawn':
+    case 'characteristicDefined':
+    case 'kindOrderSet':
+      return;
   }
-  const id = entry.type === 'revisionDrafted' ? entry.data.revision.id : entry.data.revision;
-  const kept = state.revisions[id];
-  if (kept === undefined) return;
-  const { number, title, kind, effective } = kept.revision;
-  await projectionStore.putRevision(tx, {
-    id,
-    number,
-    title,
-    kind,
-    effective,
-    publishedAt: kept.published?.at ?? null,
-    rowCount: kept.rows.length,
-  });
 }
+const pendingIds = (state: LibraryState): string[] =>
+  Object.values(state.imports).flatMap((drafts) => drafts.map(({ revision }) => revision.id));
+
 const instruments: ChainKind<InstrumentsState> = {
   has: (chain) => chain === INSTRUMENTS,
   evolve: (state = NO_INSTRUMENTS, entry) =>
@@ -115,6 +198,11 @@ const people: ChainKind<PeopleState> = {
   },
 };
 
-export const CHAIN_KINDS: readonly ChainKind[] = [jobs, library, instruments, people];
-const PROJECTION_OF: Readonly<Record<ProjectionName, ChainKind>> = { jobs, library, instruments, people };
-export const projectionKind = (name: ProjectionName): ChainKind => PROJECTION_OF[name];
+export type ChainKinds = Readonly<Record<ProjectionName, ChainKind>>;
+/** Every family of chains. @param nameOf what the catalogue's characteristics are called, for the look-up */
+export const chainKinds = (nameOf: CharacteristicName): ChainKinds => ({
+  jobs,
+  library: libraryKind(nameOf),
+  instruments,
+  people,
+});

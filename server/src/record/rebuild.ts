@@ -1,13 +1,13 @@
 import type { Envelope } from '@oak-gate/core';
 import type { Db } from '../db/open';
 import { ledgerStore } from './ledger.store';
-import { PROJECTION_VERSIONS, projectionKind } from './projections';
-import type { ProjectionName } from './projections';
+import { PROJECTION_VERSIONS } from './projections';
+import type { ChainKinds, ProjectionName } from './projections';
 import { projectionStore } from './projection.store';
 
 /** Drops a projection and makes it again from the ledger, in one transaction. */
-export async function rebuildProjection(db: Db, name: ProjectionName): Promise<void> {
-  const kind = projectionKind(name);
+export async function rebuildProjection(db: Db, kinds: ChainKinds, name: ProjectionName): Promise<void> {
+  const kind = kinds[name];
   await db.write(async (tx) => {
     await projectionStore.clear(tx, name);
     for (const chain of await ledgerStore.chains(tx)) {
@@ -24,11 +24,14 @@ export async function rebuildProjection(db: Db, name: ProjectionName): Promise<v
 }
 
 /** At start-up: makes those projections again that an upgrade has changed. */
-export async function bringProjectionsUpToDate(db: Db): Promise<readonly ProjectionName[]> {
+export async function bringProjectionsUpToDate(
+  db: Db,
+  kinds: ChainKinds,
+): Promise<readonly ProjectionName[]> {
   const there = await projectionStore.versions(db.read);
   const outdated = (Object.keys(PROJECTION_VERSIONS) as ProjectionName[]).filter(
     (name) => there[name] !== PROJECTION_VERSIONS[name],
   );
-  for (const name of outdated) await rebuildProjection(db, name);
+  for (const name of outdated) await rebuildProjection(db, kinds, name);
   return outdated;
 }

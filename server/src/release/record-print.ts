@@ -1,19 +1,19 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
-import { placeWordsOf, remarkWords, showBound, stateWord, unitWord } from '@oak-gate/contract';
-import { BOUNDS, currentPin, NM_PER, verifyRecord } from '@oak-gate/core';
+import { remarkWords, stateWord, unitWord } from '@oak-gate/contract';
+import { currentPin, NM_PER, verifyRecord } from '@oak-gate/core';
 import type { GateSignature, JobState, LengthUnit, RecordFile, SamePerson } from '@oak-gate/core';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { checkSignature } from '../record';
 import { chartLines } from './print-chart';
 import type { ChartCell } from './print-chart';
+import { decisions, limits } from './print-limits';
+import { day, small, SOFT, table, title } from './print-parts';
 import { recordTitle } from './record-export';
 
 const MOST_CYLINDERS_ACROSS = 6;
 const INK = '#1F2624';
-const SOFT = '#5D615B';
-const LINE = '#BDB5A4';
 
 const CAUTION =
   'Oak Gate supports the work. This record does not replace the maker’s current manual, the local rules, or the licensed person who signs.';
@@ -86,41 +86,13 @@ function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
       ...charts(state),
       ...limits(state),
       ...instruments(state),
-      ...concessions(state),
+      ...decisions(state),
       ...signatures(state),
       ...supplements(state),
       ...seal(record),
     ],
   };
 }
-
-const title = (text: string): Content => ({
-  headlineLevel: 1,
-  text,
-  bold: true,
-  fontSize: 11.5,
-  margin: [0, 12, 0, 4],
-});
-const small = (text: string): Content => ({ text, fontSize: 8, color: SOFT });
-const day = (at: string): string => `${at.slice(0, 10)} ${at.slice(11, 16)} UTC`;
-const RULED = {
-  hLineWidth: () => 0.5,
-  vLineWidth: () => 0,
-  hLineColor: () => LINE,
-  paddingLeft: () => 4,
-  paddingRight: () => 4,
-  paddingTop: () => 2,
-  paddingBottom: () => 2,
-};
-const table = (widths: (string | number)[], head: string[], rows: TableCell[][]): Content => ({
-  layout: RULED,
-  table: {
-    headerRows: 1,
-    dontBreakRows: true,
-    widths,
-    body: [head.map((text): TableCell => ({ text, bold: true, fontSize: 8, color: SOFT })), ...rows],
-  },
-});
 
 function heading(state: JobState): Content[] {
   const { engine, job } = state;
@@ -208,64 +180,6 @@ function cellStack({ status, asFound, asFitted, asLeft, band }: ChartCell): Cont
 }
 const unitOf = (state: JobState): LengthUnit => Object.values(state.instruments)[0]?.unit ?? 'mm';
 
-function limits(state: JobState): Content[] {
-  const pin = currentPin(state);
-  if (pin === undefined) return [];
-  const used = new Map<string, { limit: string; sources: Set<string> }>();
-  for (const { readings } of Object.values(state.places)) {
-    for (const { status, verdict, instrument } of readings) {
-      if (status !== 'current') continue;
-      const limit = showBound(verdict.limit, instrument.unit);
-      for (const source of Object.values(verdict.sources)) {
-        const so = used.get(source) ?? { limit, sources: new Set<string>() };
-        used.set(source, so);
-      }
-    }
-  }
-  const rows = pin.rows
-    .filter(({ id }) => used.has(id))
-    .map((row): TableCell[] => {
-      const place = placeWordsOf(
-        pin.model.layout,
-        `${row.characteristic}@groove:${row.groove}/member:${row.member}/station:${row.station}`,
-      );
-      const printed = BOUNDS.flatMap((bound) => {
-        const figure = row.printed[bound];
-        return figure === undefined ? [] : [`${bound} ${figure.text} ${unitWord(figure.unit)}`];
-      });
-      const formula =
-        row.formula === undefined
-          ? []
-          : [
-              `${row.formula.bound} ${row.formula.perDiameter} per unit of bore${row.formula.uplift === undefined ? '' : ` + ${row.formula.uplift * 100} %`}`,
-            ];
-      return [
-        row.id,
-        place,
-        { text: [...printed, ...formula].join(', '), font: 'Plex', fontSize: 7.5 },
-        row.note,
-      ];
-    });
-  const documents = pin.documents.map(({ id, title: name, kind, issued, effective, digest }): TableCell[] => [
-    id,
-    name,
-    kind,
-    issued,
-    effective,
-    { text: digest.slice(0, 24), font: 'Plex', fontSize: 7 },
-  ]);
-  return [
-    title('Limits, as printed in their sources'),
-    table([130, 190, 150, '*'], ['Source row', 'Fit', 'As printed', 'Note'], rows),
-    title(`Documents, as pinned ${pin.on}`),
-    table(
-      [90, '*', 60, 60, 60, 130],
-      ['Document', 'Title', 'Kind', 'Issued', 'Effective', 'Digest'],
-      documents,
-    ),
-  ];
-}
-
 function instruments(state: JobState): Content[] {
   const used = new Map(
     Object.values(state.places).flatMap(({ readings }) =>
@@ -285,38 +199,6 @@ function instruments(state: JobState): Content[] {
         dueOn,
       ]),
     ),
-  ];
-}
-
-function concessions(state: JobState): Content[] {
-  const layout = currentPin(state)?.model.layout;
-  const granted = Object.entries(state.concessions).filter(([place, { reading }]) =>
-    state.places[place]?.readings.some(({ seq, status }) => seq === reading && status === 'current'),
-  );
-  const decided = state.limitDecisions;
-  if (layout === undefined) return [];
-  return [
-    title('Concessions and decisions'),
-    granted.length + decided.length === 0
-      ? small('None.')
-      : table(
-          [180, 150, '*', 100],
-          ['Place', 'Approval', 'Reason', 'By'],
-          [
-            ...granted.map(([place, { approval, reason, byName, at, reading }]): TableCell[] => [
-              `${placeWordsOf(layout, place)}: ${state.places[place]?.readings.find(({ seq }) => seq === reading)?.verdict.verdict ?? ''}`,
-              `${approval.number}, ${approval.date}, ${approval.issuer}`,
-              reason,
-              `${byName}, ${day(at)}`,
-            ]),
-            ...decided.map(({ fit, rows, reason }): TableCell[] => [
-              `Limit: ${placeWordsOf(layout, fit)}`,
-              Object.values(rows).join(', '),
-              reason,
-              '',
-            ]),
-          ],
-        ),
   ];
 }
 

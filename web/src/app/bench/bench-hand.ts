@@ -142,7 +142,7 @@ export class BenchHand {
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     if (layout === undefined || place === undefined || characteristic === undefined) return [];
     const said = this.answers()[this.slot()] ?? [];
-    return questionsFor(characteristic, memberAt(layout, place.at.groove, place.at.member)).map(
+    return questionsFor(characteristic, memberAt(layout, place.at.groove, place.at.member), place.at).map(
       (question) => ({
         ...question,
         answer: said.find((each) => each.question === question.id)?.answer,

@@ -1,38 +1,43 @@
+import { textCells } from '@oak-gate/core';
 import { CsvError, parse } from 'csv-parse/sync';
-import { ProblemError } from '../platform/problem-error';
-
-export interface CsvLines {
-  readonly header: readonly string[];
-  readonly lines: readonly { readonly line: number; readonly cells: readonly string[] }[];
-}
+import { ProblemError } from '../../platform/problem-error';
+import type { Grid } from './grid';
 
 /**
  * The cells of a CSV file, with line numbers. A byte-order mark is taken off; commas and semicolons are both understood.
  * @throws ProblemError FILE_NOT_TEXT where it is no text in UTF-8, or no table
  */
-export function readCsv(file: string, bytes: Uint8Array): CsvLines {
+export function readCsv(file: string, bytes: Uint8Array): Grid {
   const text = decode(file, bytes);
   if (text.trim() === '') throw ProblemError.of('FILE_NOT_TEXT', { file, because: 'it is empty' });
-  const firstLine = text.split(/\r?\n/, 1)[0] ?? '';
-  const delimiter = firstLine.split(';').length > firstLine.split(',').length ? ';' : ',';
   try {
-    const records = parse(text, {
-      bom: true,
-      delimiter,
-      skip_empty_lines: true,
-      info: true,
-      relax_column_count: false,
-    }) as unknown as {
+    const records = parse(text, { ...CSV_OPTIONS, delimiter: delimiterOf(text) }) as unknown as {
       readonly record: string[];
       readonly info: { readonly lines: number };
     }[];
-    const [header, ...lines] = records.map(({ record, info }) => ({ line: info.lines, cells: record }));
-    if (header === undefined) throw ProblemError.of('FILE_NOT_TEXT', { file, because: 'it has no lines' });
-    return { header: header.cells, lines };
+    return {
+      kind: 'csv',
+      sheets: [''],
+      lines: records.map(({ record, info }) => ({ line: info.lines, cells: textCells(record) })),
+    };
   } catch (error) {
     if (error instanceof CsvError) throw ProblemError.of('FILE_NOT_TEXT', { file, because: error.message });
     throw error;
   }
+}
+export const CSV_OPTIONS = {
+  bom: true,
+  skip_empty_lines: true,
+  info: true,
+  relax_column_count: true,
+} as const;
+
+/** A table of semicolons has decimal commas; one of tabs comes from a spreadsheet's clipboard. */
+export function delimiterOf(text: string): string {
+  const [first = ''] = text.split(/\r?\n/, 1);
+  const count = (mark: string): number => first.split(mark).length;
+  const best = ([',', ';', '\t'] as const).reduce((so, mark) => (count(mark) > count(so) ? mark : so));
+  return best;
 }
 
 function decode(file: string, bytes: Uint8Array): string {

@@ -1,5 +1,5 @@
-import { readLimitTable } from '../index';
-import { MODEL, RING_GAP } from '../../test/fixtures';
+import { readLimitTable, textCells } from '../../index';
+import { MODEL, RING_GAP } from '../../../test/fixtures';
 
 const HEADER = 'row,characteristic,groove,member,station,min,max,unit';
 const GOOD = '1,ringGap,1,ring,skirt,0.040,0.052,in';
@@ -8,7 +8,7 @@ const read = (...lines: string[]) => {
   return readLimitTable({
     revision: 'OM-1 rev 1',
     header: header.split(','),
-    lines: rest.map((line, i) => ({ line: i + 2, cells: line.split(',') })),
+    lines: rest.map((line, i) => ({ line: i + 2, cells: textCells(line.split(',')) })),
     models: [MODEL],
     characteristics: [RING_GAP],
   });
@@ -32,7 +32,7 @@ test.each<[string, string[], number, string, string]>([
   ],
   ['a column that is not known', [`${HEADER},colour`, `${GOOD},red`], 1, 'colour', 'COLUMN_UNKNOWN'],
   ['a column twice', [`${HEADER},min`, `${GOOD},1`], 1, 'min', 'COLUMN_TWICE'],
-  ['a unit that is none', [HEADER, '1,ringGap,1,ring,skirt,0.040,0.052,inch'], 2, 'unit', 'UNIT_UNKNOWN'],
+  ['a unit that is none', [HEADER, '1,ringGap,1,ring,skirt,0.040,0.052,ell'], 2, 'unit', 'UNIT_UNKNOWN'],
   ['min above max', [HEADER, '1,ringGap,1,ring,skirt,0.060,0.052,in'], 2, 'min', 'MIN_ABOVE_MAX'],
   [
     'a groove that the model does not have',
@@ -100,6 +100,7 @@ test('every wrong cell is named, and nothing is read where one is wrong', () => 
   expect(table.ok ? [] : table.errors.map(({ line, column }) => `${line} ${column}`)).toEqual([
     '3 groove',
     '3 unit',
+    '3 min',
   ]);
 });
 test('a bound that touches is no error', () =>

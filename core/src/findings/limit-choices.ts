@@ -1,0 +1,117 @@
+import { judge } from '../bench/judge';
+import type { Verdict } from '../bench/judge';
+import { currentReading } from '../bench/places';
+import type { PlacesState } from '../bench/places';
+import { fitKey, parsePlaceKey } from '../engines/place';
+import type { FitKey, PlaceKey } from '../engines/place';
+import { BOUNDS } from '../library/limit';
+import type { Bound, Limit } from '../library/limit';
+import { currentPin } from '../library/limit-in-force';
+import type { PinState } from '../library/limit-in-force';
+import { revisionOfRow } from '../library/document';
+import { statementsAbout } from '../library/limits-pin';
+import { applies, statedBound } from '../library/rank';
+import type { Nanometres } from '../quantity/nanometres';
+import type { PartState } from '../quantity/part-state';
+import { missingIn } from '../library/applies-to';
+
+/** One way to decide a limit that the documents leave open, and what it would mean for the readings at hand. */
+export interface LimitChoice {
+  readonly rows: Readonly<Partial<Record<Bound, string>>>;
+  readonly limit: Limit;
+  /** The rows apply only if what is not known of the engine turns out to suit them. */
+  readonly assumes: readonly string[];
+  /** Minimum and maximum come from different documents: nobody published that pair. */
+  readonly mixed: boolean;
+  readonly readings: readonly {
+    readonly place: PlaceKey;
+    readonly reading: number;
+    readonly verdict: Verdict;
+  }[];
+}
+interface Source {
+  readonly row: string;
+  readonly value: Nanometres;
+  readonly assumes: readonly string[];
+}
+
+/**
+ * The windows that can be made of what the documents state about a fit: for each bound one of its statements, and no
+ * window whose ends cross. Windows of one document come first, then mixed ones.
+ */
+export function limitChoices(
+  state: PinState & PlacesState,
+  fit: FitKey,
+  partState: PartState,
+): readonly LimitChoice[] {
+  const pin = currentPin(state);
+  const place = parsePlaceKey(fit);
+  if (pin === undefined || place === undefined) return [];
+  const context = { ...pin.context, partState };
+  const sources = (bound: Bound): Source[] =>
+    statementsAbout(place, pin).flatMap((row): Source[] => {
+      const value = statedBound(row, bound, context);
+      if (value === undefined || value === 'unknown' || row.kind === 'shop') return [];
+      const missing = applies(row, context) ? [] : missingIn(row.appliesTo, context);
+      return missing === undefined ? [] : [{ row: row.id, value, assumes: missing }];
+    });
+  const each = BOUNDS.map((bound) => [bound, sources(bound)] as const);
+  const combined = each.reduce<readonly (readonly (readonly [Bound, Source])[])[]>(
+    (so, [bound, options]) =>
+      options.length === 0
+        ? so
+        : so.flatMap((given) => options.map((source) => [...given, [bound, source] as const])),
+    [[]],
+  );
+  // One document's own statement is a choice too, where another states a bound that it leaves open.
+  const alone = [...new Set(each.flatMap(([, options]) => options.map(({ row }) => revisionOfRow(row))))].map(
+    (document) =>
+      each.flatMap(([bound, options]) => {
+        const own = options.find(({ row }) => revisionOfRow(row) === document);
+        return own === undefined ? [] : [[bound, own] as const];
+      }),
+  );
+  const choices = [...alone, ...combined].flatMap((picked) => choiceOf(state, fit, partState, picked));
+  const byRows = new Map(choices.map((choice) => [JSON.stringify(choice.rows), choice]));
+  return [...byRows.values()].sort((a, b) => Number(a.mixed) - Number(b.mixed));
+}
+
+function choiceOf(
+  state: PinState & PlacesState,
+  fit: FitKey,
+  partState: PartState,
+  picked: readonly (readonly [Bound, Source])[],
+): LimitChoice[] {
+  if (picked.length === 0) return [];
+  const limit: Limit = Object.fromEntries(picked.map(([bound, { value }]) => [bound, value]));
+  const crosses = (low: Nanometres | undefined, high: Nanometres | undefined): boolean =>
+    low !== undefined && high !== undefined && low > high;
+  if (crosses(limit.min, limit.max) || crosses(limit.serviceMin, limit.serviceMax)) return [];
+  const ends = picked.filter(([bound]) => bound === 'min' || bound === 'max');
+  return [
+    {
+      rows: Object.fromEntries(picked.map(([bound, { row }]) => [bound, row])),
+      limit,
+      assumes: [...new Set(picked.flatMap(([, { assumes }]) => assumes))],
+      mixed: new Set(ends.map(([, { row }]) => revisionOfRow(row))).size > 1,
+      readings: Object.entries(state.places).flatMap(([key, record]) => {
+        const at = parsePlaceKey(key);
+        const reading = currentReading(record);
+        if (
+          at === undefined ||
+          reading === undefined ||
+          fitKey(at) !== fit ||
+          reading.verdict.partState !== partState
+        )
+          return [];
+        return [
+          {
+            place: key,
+            reading: reading.seq,
+            verdict: judge({ limit, reading: reading.reading, partState }),
+          },
+        ];
+      }),
+    },
+  ];
+}

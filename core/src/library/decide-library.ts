@@ -1,0 +1,178 @@
+import type { Characteristic } from '../engines/characteristic';
+import { holdsOneOf } from '../kernel/actor';
+import type { Actor, Role } from '../kernel/actor';
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { secondLook } from '../people/second-person';
+import type { SecondPersonPolicy } from '../people/second-person';
+import { digestOf } from '../record/digest';
+import type { DocumentRevision } from './document';
+import type { LibraryCommand, LibraryEvent } from './library-events';
+import { revisionDigest } from './library-state';
+import type { KeptRevision, LibraryState } from './library-state';
+
+/** What the world says at the moment of a command on the library. */
+export interface LibraryFacts {
+  readonly by: Actor;
+  readonly at: string;
+  readonly secondPerson: SecondPersonPolicy;
+  /** Characteristics that ship: a shop adds to them and does not change them. */
+  readonly shipped: readonly Characteristic[];
+}
+type Decided = Result<readonly LibraryEvent[], Problem>;
+const STEWARDS: readonly Role[] = ['steward'];
+const CHECKERS: readonly Role[] = ['steward', 'inspector', 'technician'];
+
+/** Decides what enters the library. Everything is drafted first; a published revision is frozen. */
+export function decideLibrary(state: LibraryState, command: LibraryCommand, facts: LibraryFacts): Decided {
+  const { by } = facts;
+  if (command.type === 'checkRevision') return check(state, command, facts);
+  if (!holdsOneOf(by, STEWARDS))
+    return refuse('MAY_NOT', { action: 'keep the library', needs: STEWARDS, person: by.name });
+  switch (command.type) {
+    case 'importModel': {
+      const digest = digestOf(command.model);
+      const known = state.models[command.model.id];
+      if (known?.digest === digest)
+        return refuse('ALREADY_THERE', { what: 'engine model', id: command.model.id });
+      return ok([{ type: 'modelImported', v: 1, data: { model: command.model, digest } }]);
+    }
+    case 'draftRevision': {
+      const { revision } = command;
+      if (revision.id in state.revisions)
+        return refuse('ALREADY_THERE', { what: 'revision', id: revision.id });
+      return statementFault(state, revision) ?? ok([{ type: 'revisionDrafted', v: 1, data: { revision } }]);
+    }
+    case 'amendDraft': {
+      const { revision } = command;
+      const draft = draftOf(state, revision.id);
+      if (!draft.ok) return draft;
+      return statementFault(state, revision) ?? ok([{ type: 'revisionDrafted', v: 1, data: { revision } }]);
+    }
+    case 'importRows': {
+      const draft = draftOf(state, command.revision);
+      if (!draft.ok) return draft;
+      const { revision, file, rows } = command;
+      return ok([{ type: 'rowsImported', v: 1, data: { revision, file, rows } }]);
+    }
+    case 'attachFile': {
+      const draft = draftOf(state, command.revision);
+      if (!draft.ok) return draft;
+      const { revision, file } = command;
+      if (draft.value.attachments.some(({ sha256 }) => sha256 === file.sha256))
+        return refuse('ALREADY_THERE', { what: 'file', id: file.name });
+      return ok([{ type: 'fileAttached', v: 1, data: { revision, file } }]);
+    }
+    case 'dropDraft': {
+      const draft = draftOf(state, command.revision);
+      if (!draft.ok) return draft;
+      const reason = command.reason.trim();
+      if (reason === '') return refuse('REASON_MISSING', { action: 'throw a draft away' });
+      return ok([{ type: 'draftDropped', v: 1, data: { revision: command.revision, reason } }]);
+    }
+    case 'publishRevision': {
+      const draft = draftOf(state, command.revision);
+      if (!draft.ok) return draft;
+      const { checked } = draft.value;
+      if (draft.value.rows.length === 0) return refuse('REVISION_EMPTY', { revision: command.revision });
+      if (checked === undefined) return refuse('SECOND_LOOK_MISSING', { revision: command.revision });
+      const secondLookBy =
+        checked.samePerson === null
+          ? checked.by
+          : `${checked.by}, who wrote it, ${checked.samePerson.hoursLater} h later`;
+      const data = { revision: command.revision, digest: checked.digest, secondLook: secondLookBy };
+      return ok([{ type: 'revisionPublished', v: 1, data }]);
+    }
+    case 'withdrawRevision': {
+      const kept = state.revisions[command.revision];
+      if (kept === undefined) return refuse('REVISION_UNKNOWN', { revision: command.revision });
+      if (kept.published === undefined || kept.withdrawn !== undefined)
+        return refuse('NOT_PUBLISHED', { revision: command.revision });
+      const reason = command.reason.trim();
+      if (reason === '') return refuse('REASON_MISSING', { action: 'withdraw a revision' });
+      return ok([
+        { type: 'revisionWithdrawn', v: 1, data: { revision: command.revision, reason, then: command.then } },
+      ]);
+    }
+    case 'defineCharacteristic': {
+      const { characteristic } = command;
+      if (
+        facts.shipped.some(({ id }) => id === characteristic.id) ||
+        characteristic.id in state.characteristics
+      )
+        return refuse('ALREADY_THERE', { what: 'characteristic', id: characteristic.id });
+      if (characteristic.name.trim() === '') return refuse('NAME_MISSING', { field: 'characteristic' });
+      return ok([{ type: 'characteristicDefined', v: 1, data: { characteristic } }]);
+    }
+    case 'setKindOrder': {
+      const { engineClass, order } = command;
+      const reason = command.reason.trim();
+      if (reason === '')
+        return refuse('REASON_MISSING', { action: 'change which kind of document is stronger' });
+      if (order.length === 0 || new Set(order).size !== order.length || order.includes('shop'))
+        return refuse('ORDER_WRONG', { order });
+      return ok([{ type: 'kindOrderSet', v: 1, data: { engineClass, order, reason } }]);
+    }
+    case 'importBatch': {
+      const { batchOf, file, drafts } = command;
+      const pending = new Set((state.imports[batchOf] ?? []).map(({ revision }) => revision.id));
+      for (const { revision } of drafts) {
+        if (revision.id in state.revisions || pending.has(revision.id))
+          return refuse('ALREADY_THERE', { what: 'revision', id: revision.id });
+        const fault = statementFault(state, revision);
+        if (fault !== undefined) return fault;
+      }
+      return ok([{ type: 'batchImported', v: 1, data: { batchOf, file, drafts } }]);
+    }
+    case 'finishImport': {
+      const { batchOf } = command;
+      if (!(batchOf in state.imports)) return refuse('IMPORT_UNKNOWN', { batchOf });
+      const taken = state.imports[batchOf]?.find(({ revision }) => revision.id in state.revisions);
+      if (taken !== undefined) return refuse('ALREADY_THERE', { what: 'revision', id: taken.revision.id });
+      return ok([{ type: 'importFinished', v: 1, data: { batchOf } }]);
+    }
+    case 'abandonImport': {
+      const { batchOf, reason } = command;
+      if (!(batchOf in state.imports)) return refuse('IMPORT_UNKNOWN', { batchOf });
+      return ok([{ type: 'importAbandoned', v: 1, data: { batchOf, reason } }]);
+    }
+  }
+}
+
+/** Somebody who wrote nothing of it compares every row with the paper, and says which text that was. */
+function check(
+  state: LibraryState,
+  command: Extract<LibraryCommand, { type: 'checkRevision' }>,
+  { by, at, secondPerson }: LibraryFacts,
+): Decided {
+  if (!holdsOneOf(by, CHECKERS))
+    return refuse('MAY_NOT', { action: 'check a document', needs: CHECKERS, person: by.name });
+  const draft = draftOf(state, command.revision);
+  if (!draft.ok) return draft;
+  if (draft.value.rows.length === 0) return refuse('REVISION_EMPTY', { revision: command.revision });
+  const digest = revisionDigest(draft.value);
+  if (digest !== command.digest) return refuse('DRAFT_CHANGED', { revision: command.revision });
+  const { writers, draftedBy } = draft.value;
+  const first = { ids: writers, because: 'wrote in it', lastAt: draftedBy.at };
+  const look = secondLook(`check ${command.revision}`, first, by, at, secondPerson);
+  if (!look.ok) return look;
+  const data = { revision: command.revision, digest, samePerson: look.value ?? null };
+  return ok([{ type: 'revisionChecked', v: 1, data }]);
+}
+
+function statementFault(
+  state: LibraryState,
+  { appliesTo, issued, effective }: DocumentRevision,
+): ReturnType<typeof refuse> | undefined {
+  const unknown = (appliesTo.models ?? []).find((id) => !(id in state.models));
+  if (unknown !== undefined) return refuse('MODEL_UNKNOWN', { model: unknown });
+  return effective < issued ? refuse('DATES_WRONG', { issued, effective }) : undefined;
+}
+
+function draftOf(state: LibraryState, id: string): Result<KeptRevision, Problem> {
+  const kept = state.revisions[id];
+  if (kept === undefined) return refuse('REVISION_UNKNOWN', { revision: id });
+  return kept.published === undefined ? ok(kept) : refuse('REVISION_PUBLISHED', { revision: id });
+}

@@ -1,0 +1,69 @@
+import type { Characteristic } from '../engines/characteristic';
+import type { EngineClass, EngineModel } from '../engines/engine-model';
+import type { SamePerson } from '../people/second-person';
+import { digestOf } from '../record/digest';
+import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
+import type { DocumentKind } from './limit-row';
+
+/** Who did something in the library, and when. */
+export interface LibraryStamp {
+  readonly id: string;
+  readonly by: string;
+  readonly at: string;
+}
+/** A revision as it is kept: drafted, checked, published, and at the end overtaken or withdrawn. */
+export interface KeptRevision {
+  readonly revision: DocumentRevision;
+  readonly rows: readonly LimitRow[];
+  /** The file that the rows were read from last. */
+  readonly file: LimitFile | undefined;
+  readonly attachments: readonly AttachedFile[];
+  readonly draftedBy: LibraryStamp;
+  /** Everybody who wrote in the draft: none of them may take the second look. */
+  readonly writers: readonly string[];
+  /** Set while the draft stands as it was compared with the paper; any change takes it away. */
+  readonly checked:
+    (LibraryStamp & { readonly digest: string; readonly samePerson: SamePerson | null }) | undefined;
+  /** Set once the revision is frozen. */
+  readonly published: (LibraryStamp & { readonly digest: string; readonly secondLook: string }) | undefined;
+  readonly withdrawn:
+    (LibraryStamp & { readonly reason: string; readonly then: AfterWithdrawal }) | undefined;
+}
+/** What holds after a revision is withdrawn: the one before it again, or nothing of this document. */
+export const AFTER_WITHDRAWAL = ['previous', 'nothing'] as const;
+export type AfterWithdrawal = (typeof AFTER_WITHDRAWAL)[number];
+
+/** A draft as it comes in with others in one import. */
+export interface ImportedDraft {
+  readonly revision: DocumentRevision;
+  readonly rows: readonly LimitRow[];
+}
+export interface LibraryState {
+  readonly models: Readonly<Record<string, { readonly model: EngineModel; readonly digest: string }>>;
+  readonly revisions: Readonly<Record<string, KeptRevision>>;
+  /** What the shop measures beyond the catalogue that ships. */
+  readonly characteristics: Readonly<Record<string, Characteristic>>;
+  /** The shop's order of document kinds, per class of engine, where it set one. */
+  readonly orders: Readonly<Partial<Record<EngineClass, readonly DocumentKind[]>>>;
+  /** Imports that are not finished: nothing of them is in the library yet. */
+  readonly imports: Readonly<Record<string, readonly KeptRevision[]>>;
+}
+export const EMPTY_LIBRARY: LibraryState = {
+  models: {},
+  revisions: {},
+  characteristics: {},
+  orders: {},
+  imports: {},
+};
+
+/** What a revision is known by: its own statement, its rows and its files. */
+export const revisionDigest = ({
+  revision,
+  rows,
+  attachments,
+}: Pick<KeptRevision, 'revision' | 'rows' | 'attachments'>): string =>
+  digestOf({
+    revision,
+    rows,
+    ...(attachments.length === 0 ? {} : { attachments: attachments.map(({ sha256 }) => sha256) }),
+  });

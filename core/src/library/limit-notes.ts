@@ -1,0 +1,95 @@
+import { serialNumberOf } from '../engines/engine-model';
+import type { Nanometres } from '../quantity/nanometres';
+import { revisionOfRow } from './document';
+import { BOUNDS } from './limit';
+import type { LimitDecision } from './limit-in-force';
+import type { LimitsPin } from './limits-pin';
+import { applies } from './rank';
+
+/** What keeps a pinned limit from being taken without a look, although it is in force: somebody accepts it with a reason. */
+export type LimitNote = { readonly id: string } & (
+  | { readonly kind: 'serialOdd'; readonly serial: string; readonly pattern: string }
+  | {
+      readonly kind: 'otherMaker';
+      readonly document: string;
+      readonly leafletOf: string;
+      /** Whose rings were fitted; null where nobody said. */
+      readonly fitted: string | null;
+    }
+  | {
+      readonly kind: 'nominalDiameter';
+      readonly rows: readonly string[];
+      readonly oversize: Nanometres | null;
+    }
+  | { readonly kind: 'targetConflict'; readonly fit: string }
+);
+/** What is known of the engine and its parts, as far as a note is about it. */
+export interface NotedEngine {
+  readonly serial: string;
+  readonly oversize: Nanometres | null;
+  readonly ringMaker?: string | null;
+}
+
+/** The notes of a pin: found from what is pinned and what is known, the same on every machine. */
+export function limitNotes(
+  pin: LimitsPin,
+  engine: NotedEngine,
+  decisions: readonly LimitDecision[],
+): readonly LimitNote[] {
+  const sources = new Set([
+    ...pin.fits.flatMap(({ governing }) => Object.values(governing.sources)),
+    ...decisions.filter((each) => each.pin === pin.pin).flatMap(({ rows }) => Object.values(rows)),
+  ]);
+  return [
+    ...serialNote(pin, engine),
+    ...leafletNotes(pin, engine, sources),
+    ...diameterNote(pin, engine),
+    ...pin.fits
+      .filter(({ governing }) => governing.targetConflict === true)
+      .map(({ fit, partState }): LimitNote => ({
+        id: `targetConflict ${fit} ${partState}`,
+        kind: 'targetConflict',
+        fit,
+      })),
+  ];
+}
+
+function serialNote(pin: LimitsPin, { serial }: NotedEngine): LimitNote[] {
+  return serialNumberOf(pin.model, serial) === undefined
+    ? [{ id: `serialOdd ${serial}`, kind: 'serialOdd', serial, pattern: pin.model.serialPattern }]
+    : [];
+}
+
+/** A leaflet of one maker's parts that governs where another's are fitted, or where nobody said whose are. */
+function leafletNotes(pin: LimitsPin, { ringMaker }: NotedEngine, sources: ReadonlySet<string>): LimitNote[] {
+  const fitted = ringMaker ?? null;
+  const used = new Set([...sources].map(revisionOfRow));
+  return pin.documents.flatMap(({ id, kind, partsMaker }): LimitNote[] =>
+    kind !== 'partMaker' || partsMaker === undefined || !used.has(id) || sameName(partsMaker, fitted)
+      ? []
+      : [
+          {
+            id: `otherMaker ${id} ${fitted ?? ''}`.trim(),
+            kind: 'otherMaker',
+            document: id,
+            leafletOf: partsMaker,
+            fitted,
+          },
+        ],
+  );
+}
+const sameName = (a: string, b: string | null): boolean =>
+  b !== null && a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** A formula was fed with the nominal bore, and the bore is oversize, or nobody said that it is not. */
+function diameterNote(pin: LimitsPin, { oversize }: NotedEngine): LimitNote[] {
+  if (pin.diameterBasis !== 'nominal' || oversize === 0) return [];
+  const rows = pin.rows
+    .filter((row) => row.formula !== undefined && BOUNDS.includes(row.formula.bound) && mayApply(row, pin))
+    .map(({ id }) => id);
+  return rows.length === 0
+    ? []
+    : [{ id: `nominalDiameter ${rows.join(', ')}`, kind: 'nominalDiameter', rows, oversize }];
+}
+const mayApply = (row: LimitsPin['rows'][number], pin: LimitsPin): boolean =>
+  (['new', 'reused'] as const).some((partState) => applies(row, { ...pin.context, partState }));

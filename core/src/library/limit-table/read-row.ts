@@ -1,0 +1,243 @@
+import { quantityOf, rowAxesOf } from '../../engines/characteristic';
+import type { Characteristic, FitAxis } from '../../engines/characteristic';
+import type { EngineModel } from '../../engines/engine-model';
+import { unitKindOf } from '../../quantity/figure';
+import { rowId } from '../document';
+import type { LimitRow } from '../document';
+import { BOUNDS } from '../limit';
+import type { BoreFormula } from '../limit-row';
+import { BOUND_COLUMNS } from './columns';
+import type { ColumnUse, FitMeaning } from './columns';
+import { readAppliesTo } from './read-applies-to';
+import { addWearLimit, checkCrossing, readFigures, readUnit, settleUnits } from './read-figures';
+import { readRule } from './read-rule';
+import { readNumber } from './row-cells';
+import type { RowCells, Wrong } from './row-cells';
+import type { TableQuestion, TableToRead } from './table-to-read';
+import { secondAcceptance } from './two-units';
+
+interface Frame {
+  readonly line: number;
+  readonly index: number;
+  readonly seen: Set<string>;
+  readonly footnotes: ReadonlyMap<string, string>;
+  readonly stationsAdded: ReadonlySet<string>;
+}
+/** Reads one row of a table; what is wrong is said through `wrong`, what must be asked comes back. */
+export function readRow(
+  { revision, models, characteristics, mapping, answers = {} }: TableToRead,
+  cells: RowCells,
+  wrong: Wrong,
+  { line, index, seen, footnotes, stationsAdded }: Frame,
+): { readonly row: LimitRow | undefined; readonly questions: readonly TableQuestion[] } {
+  const label = readLabel(cells, wrong, index, seen);
+  const meaning = readFit(cells, wrong, mapping?.fits, mapping?.characteristic);
+  const characteristic = characteristics.find(({ id }) => id === meaning?.characteristic);
+  if (characteristic === undefined) {
+    if (meaning !== undefined)
+      wrong(cells.has('characteristic') ? 'characteristic' : 'fit', {
+        code: 'CHARACTERISTIC_UNKNOWN',
+        found: meaning.characteristic,
+        known: characteristics.map(({ id }) => id),
+      });
+    return { row: undefined, questions: [] };
+  }
+  const appliesTo = readAppliesTo(cells, wrong, models);
+  const rule = readRule(cells, wrong, characteristic);
+  const address = readAddress(characteristic, meaning, rule?.kind === 'station', wrong, cells.has('fit'));
+  const spoken = models.filter(({ id }) => appliesTo.models === undefined || appliesTo.models.includes(id));
+  const addsStation = rule?.kind === 'station';
+  const isAdded = stationsAdded.has(
+    `${address.groove ?? ''}/${address.member ?? ''}/${address.station ?? ''}`,
+  );
+  for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong);
+
+  const unit = readUnit(cells, wrong, characteristic, mapping?.unit);
+  const figures = readFigures(cells, wrong, unit.unit);
+  const kind = quantityOf(characteristic);
+  for (const bound of BOUNDS) {
+    const figure = figures.printed[bound];
+    if (figure !== undefined && kind !== 'check' && unitKindOf(figure.unit) !== kind)
+      wrong(BOUND_COLUMNS[bound], { code: 'UNIT_OF_OTHER_KIND', found: figure.unit, kind });
+  }
+  const id = rowId(revision, label);
+  const questions: TableQuestion[] = [];
+  const printed = settleUnits(figures, answers, (bound, first, second) => {
+    const question = {
+      id: `${line} ${bound} units`,
+      line,
+      label,
+      kind: 'unitsDisagree' as const,
+      bound,
+      first,
+      second,
+    };
+    questions.push(question);
+    return question.id;
+  });
+  const remark = cells.text('remark');
+  const acceptance = secondAcceptance(remark);
+  if (acceptance !== undefined) {
+    const question = {
+      id: `${line} remark`,
+      line,
+      label,
+      kind: 'secondAcceptance' as const,
+      remark,
+      figure: acceptance.text,
+    };
+    questions.push(question);
+    if (answers[question.id] === 'wearLimit') addWearLimit(printed, acceptance, unit.unit, wrong);
+  }
+  checkCrossing(printed, wrong);
+  const formula = readFormula(cells, wrong);
+  if (
+    rule === undefined &&
+    formula === undefined &&
+    Object.keys(printed).length === 0 &&
+    statesNothing(cells)
+  ) {
+    wrong(cells.has('range') ? 'range' : 'min', { code: 'NO_BOUND' });
+  }
+  if ((rule?.kind === 'spread' || rule?.kind === 'match') && printed.max === undefined)
+    wrong('max', { code: 'NEEDED_BY_RULE', rule: rule.kind });
+  const note = [cells.text('note'), remark, ...markWords(figures.marks, footnotes)]
+    .filter((text) => text !== '')
+    .join('; ');
+  if (note.length > 2000) wrong('note', { code: 'TOO_LONG', found: `${note.length} characters` });
+  return {
+    row: {
+      id,
+      label,
+      characteristic: characteristic.id,
+      ...address,
+      printed,
+      ...(formula === undefined ? {} : { formula }),
+      ...(rule === undefined ? {} : { rule }),
+      appliesTo,
+      note,
+    },
+    questions,
+  };
+}
+
+function readLabel(cells: RowCells, wrong: Wrong, index: number, seen: Set<string>): string {
+  const label = cells.has('row') ? cells.text('row') : String(index + 1);
+  if (label === '') wrong('row', { code: 'CELL_EMPTY' });
+  else if (label.length > 80) wrong('row', { code: 'TOO_LONG', found: `${label.length} characters` });
+  else if (seen.has(label)) wrong('row', { code: 'ROW_TWICE', found: label });
+  seen.add(label);
+  return label;
+}
+
+/** What a row is about: our own columns, or what the document's own name of the fit was said to mean. */
+function readFit(
+  cells: RowCells,
+  wrong: Wrong,
+  fits: Readonly<Record<string, FitMeaning>> | undefined,
+  everywhere: string | undefined,
+): FitMeaning | undefined {
+  const said = cells.text('fit');
+  const meant = said === '' ? undefined : fits?.[said];
+  if (cells.has('fit') && said !== '' && meant === undefined) {
+    wrong('fit', { code: 'FIT_UNKNOWN', found: said });
+    return undefined;
+  }
+  const own = cells.text('characteristic');
+  const characteristic = own === '' ? (meant?.characteristic ?? everywhere ?? '') : own;
+  if (characteristic === '') {
+    wrong(cells.has('fit') ? 'fit' : 'characteristic', { code: 'FIT_NOT_SAID' });
+    return undefined;
+  }
+  const at = (axis: FitAxis): Partial<Record<FitAxis, string>> => {
+    const text = cells.text(axis) === '' ? (meant?.[axis] ?? '') : cells.text(axis);
+    return text === '' ? {} : { [axis]: text };
+  };
+  return { characteristic, ...at('groove'), ...at('member'), ...at('station') };
+}
+
+function readAddress(
+  characteristic: Characteristic,
+  meaning: FitMeaning | undefined,
+  addsStation: boolean,
+  wrong: Wrong,
+  byName: boolean,
+): Partial<Record<FitAxis, string>> {
+  const needed = rowAxesOf(characteristic);
+  const address: Partial<Record<FitAxis, string>> = {};
+  for (const axis of ['groove', 'member', 'station'] as const) {
+    const text = meaning?.[axis];
+    if (needed.includes(axis)) {
+      if (text === undefined) wrong(byName ? 'fit' : axis, { code: 'CELL_EMPTY' });
+      else address[axis] = text;
+    } else if (text !== undefined && !addsStation)
+      wrong(byName ? 'fit' : axis, { code: 'AXIS_NOT_HERE', axis, characteristic: characteristic.name });
+  }
+  return address;
+}
+
+function checkAddress(
+  { name, layout }: EngineModel,
+  address: Partial<Record<FitAxis, string>>,
+  addsStation: boolean,
+  wrong: Wrong,
+): void {
+  const unknown = (axis: FitAxis, known: readonly { readonly id: string }[]): void => {
+    wrong(axis, {
+      code: 'NOT_IN_MODEL',
+      axis,
+      found: address[axis] ?? '',
+      model: name,
+      known: known.map(({ id }) => id),
+    });
+  };
+  if (address.groove === undefined) return;
+  const groove = layout.grooves.find(({ id }) => id === address.groove);
+  if (groove === undefined) {
+    unknown('groove', layout.grooves);
+    return;
+  }
+  if (address.member === undefined) return;
+  if (!groove.members.some(({ id }) => id === address.member)) {
+    unknown('member', groove.members);
+    return;
+  }
+  if (address.station === undefined) return;
+  if (addsStation) {
+    if (layout.stations.some(({ id }) => id === address.station))
+      wrong('station', { code: 'STATION_THERE', found: address.station });
+    return;
+  }
+  const here = layout.stations.filter(({ members }) =>
+    members.some((each) => each.groove === groove.id && each.member === address.member),
+  );
+  if (!here.some(({ id }) => id === address.station)) unknown('station', here);
+}
+
+function readFormula(cells: RowCells, wrong: Wrong): BoreFormula | undefined {
+  const bound = cells.text('formula_bound');
+  if (bound === '' && cells.text('per_diameter') === '') return undefined;
+  const known = BOUNDS.find((each) => BOUND_COLUMNS[each] === bound);
+  if (known === undefined) wrong('formula_bound', { code: 'BOUND_UNKNOWN', found: bound });
+  const perDiameter = readNumber(cells, wrong, 'per_diameter');
+  const uplift = cells.text('uplift') === '' ? undefined : readNumber(cells, wrong, 'uplift');
+  if (known === undefined || perDiameter === undefined) return undefined;
+  return { bound: known, perDiameter, ...(uplift === undefined ? {} : { uplift }) };
+}
+const FIGURE_USES: readonly ColumnUse[] = [
+  'min',
+  'max',
+  'service_min',
+  'service_max',
+  'range',
+  'service_range',
+  'formula_bound',
+  'per_diameter',
+];
+const statesNothing = (cells: RowCells): boolean => FIGURE_USES.every((use) => cells.text(use) === '');
+
+const markWords = (marks: readonly string[], footnotes: ReadonlyMap<string, string>): string[] =>
+  [...new Set(marks)].map(
+    (mark) =>
+      `${mark} ${footnotes.get(mark) ?? footnotes.get(mark.replace(/^\(/, '')) ?? 'as marked in the document'}`,
+  );

@@ -1,0 +1,83 @@
+import { rowAxesOf } from '../../engines/characteristic';
+import type { Characteristic } from '../../engines/characteristic';
+import { GROUPS, RULE_KINDS } from '../row-rule';
+import type { Group, RowRule, TighteningStep } from '../row-rule';
+import { readPrinted } from './read-printed';
+import type { RowCells, Wrong } from './row-cells';
+import type { ColumnUse } from './columns';
+
+export const DATUMS = ['deck', 'skirtEnd', 'flange'] as const;
+
+/** What a row asks for besides a window, from the columns that its rule needs. */
+export function readRule(cells: RowCells, wrong: Wrong, characteristic: Characteristic): RowRule | undefined {
+  const kind = cells.text('rule');
+  if (kind === '') return undefined;
+  const needed = (use: ColumnUse): string => {
+    const text = cells.text(use);
+    if (text === '') wrong(use, { code: 'NEEDED_BY_RULE', rule: kind });
+    return text;
+  };
+  const oneOf = <T extends string>(use: ColumnUse, known: readonly T[]): T | undefined => {
+    const text = needed(use);
+    const found = known.find((each) => each === text);
+    if (text !== '' && found === undefined) wrong(use, { code: 'ONE_OF', found: text, known });
+    return found;
+  };
+  switch (kind) {
+    case 'spread':
+    case 'match': {
+      const across: Group | undefined = oneOf('across', GROUPS);
+      return across === undefined ? undefined : { kind, across };
+    }
+    case 'relation': {
+      const parts = needed('not_smaller_than')
+        .split('/')
+        .map((part) => part.trim());
+      const axes = rowAxesOf(characteristic);
+      if (parts.length !== axes.length) {
+        wrong('not_smaller_than', { code: 'ONE_OF', found: parts.join('/'), known: [axes.join('/')] });
+        return undefined;
+      }
+      return { kind, notSmallerThan: Object.fromEntries(axes.map((axis, i) => [axis, parts[i] ?? ''])) };
+    }
+    case 'check': {
+      const question = needed('question');
+      return question === '' ? undefined : { kind, question };
+    }
+    case 'tighten': {
+      const steps = readSteps(needed('steps'), wrong);
+      return steps === undefined ? undefined : { kind, steps, lubricant: cells.text('lubricant') };
+    }
+    case 'station': {
+      const datum = oneOf('datum', DATUMS);
+      const read = readPrinted(needed('distance'), cells.unit('distance'));
+      const distance = read.ok ? read.cell.value : undefined;
+      if (distance === undefined || !('nm' in distance)) {
+        wrong('distance', { code: 'NOT_A_FIGURE', found: cells.text('distance') });
+        return undefined;
+      }
+      return datum === undefined ? undefined : { kind, label: cells.text('station_label'), datum, distance };
+    }
+    default:
+      wrong('rule', { code: 'ONE_OF', found: kind, known: RULE_KINDS });
+      return undefined;
+  }
+}
+
+/** `20 Nm; 38 Nm; 90 deg`: each a torque to reach, or an angle to turn from there. */
+function readSteps(text: string, wrong: Wrong): readonly TighteningStep[] | undefined {
+  const steps: TighteningStep[] = [];
+  for (const part of text
+    .split(';')
+    .map((each) => each.trim())
+    .filter((each) => each !== '')) {
+    const read = readPrinted(part, undefined);
+    const figure = read.ok ? read.cell.value : undefined;
+    if (figure === undefined || 'nm' in figure || figure.unit === 'h') {
+      wrong('steps', { code: 'NOT_A_FIGURE', found: part });
+      return undefined;
+    }
+    steps.push(figure.unit === 'deg' ? { angle: figure } : { torque: figure });
+  }
+  return steps;
+}

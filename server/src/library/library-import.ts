@@ -1,0 +1,252 @@
+import { createReadStream } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { cellWords, documentFile } from '@oak-gate/contract';
+import type { ImportProgress } from '@oak-gate/contract';
+import { documentOfLine, libraryColumns, readLibraryDocument, textCells } from '@oak-gate/core';
+import type { Actor, GridLine, ImportedDraft, LibraryColumns, TableError } from '@oak-gate/core';
+import { CsvError, parse } from 'csv-parse';
+import { ProblemError } from '../platform/problem-error';
+import { CSV_OPTIONS, delimiterOf } from './grid/read-csv';
+import { readGrid } from './grid/read-grid';
+import type { Library } from './library.service';
+
+/** Rows in one transaction: small enough that a reading on a bench does not wait behind it. */
+const ROWS_AT_ONCE = 400;
+const MOST_ERRORS = 200;
+
+export interface SentFile {
+  readonly name: string;
+  readonly path: string;
+  readonly bytes: number;
+  readonly sha256: string;
+  readonly kind: 'text' | 'json' | 'workbook';
+}
+
+/**
+ * An import of many documents: the whole file is read and checked first, then written a little at a time, and counts only
+ * when all of it is there. It can be stopped at any moment; then nothing of it is in the library.
+ */
+export class LibraryImport {
+  readonly id = randomUUID();
+  private stage: ImportProgress['stage'] = 'reading';
+  private bytes = 0;
+  private documents = 0;
+  private rows = 0;
+  private errors: TableError[] = [];
+  private problem: string | null = null;
+  private stopped = false;
+  private readonly watchers = new Set<(progress: ImportProgress) => void>();
+
+  constructor(
+    private readonly library: Library,
+    private readonly file: SentFile,
+    private readonly by: Actor,
+  ) {}
+
+  get runs(): boolean {
+    return this.stage === 'reading' || this.stage === 'writing';
+  }
+  progress(): ImportProgress {
+    const { id, stage, bytes, documents, rows, problem } = this;
+    return {
+      id,
+      file: this.file.name,
+      stage,
+      bytes,
+      ofBytes: this.file.bytes,
+      documents,
+      rows,
+      errors: this.errors
+        .slice(0, MOST_ERRORS)
+        .map(({ line, column, fault }) => ({ line, column, message: cellWords(fault) })),
+      problem,
+    };
+  }
+  watch(watcher: (progress: ImportProgress) => void): () => void {
+    this.watchers.add(watcher);
+    return () => this.watchers.delete(watcher);
+  }
+  cancel(): void {
+    this.stopped = true;
+  }
+
+  async run(): Promise<void> {
+    try {
+      const drafts = await this.read();
+      if (this.stopped) this.end('cancelled');
+      else if (this.errors.length > 0) this.end('wrong');
+      else await this.write(drafts);
+    } catch (error) {
+      if (error instanceof CsvError) this.problem = `The file cannot be read: ${error.message}`;
+      else
+        this.problem =
+          error instanceof ProblemError ? error.details().detail : 'Something went wrong on our side';
+      this.end('failed');
+      if (!(error instanceof ProblemError) && !(error instanceof CsvError)) throw error;
+    }
+  }
+  private end(stage: ImportProgress['stage']): void {
+    this.stage = stage;
+    this.tell();
+  }
+  private tell(): void {
+    const progress = this.progress();
+    for (const watcher of this.watchers) watcher(progress);
+  }
+
+  private async read(): Promise<readonly ImportedDraft[]> {
+    if (this.file.kind === 'json') return this.readJson();
+    const state = await this.library.state();
+    const characteristics = this.library.characteristics(state);
+    const models = Object.values(state.models).map(({ model }) => model);
+    const drafts: ImportedDraft[] = [];
+    const seen = new Set<string>();
+    let columns: LibraryColumns | undefined;
+    let group: GridLine[] = [];
+    let of = '';
+    const close = (): void => {
+      if (columns === undefined || group.length === 0) return;
+      const read = readLibraryDocument({ columns, lines: group, models, characteristics });
+      if (!read.ok) this.errors.push(...read.errors);
+      else {
+        const { id } = read.draft.revision;
+        if (seen.has(id) || id in state.revisions)
+          this.errors.push({
+            line: group[0]?.line ?? 0,
+            column: 'document',
+            fault: { code: 'ROW_TWICE', found: id },
+          });
+        seen.add(id);
+        drafts.push(read.draft);
+        this.documents += 1;
+        this.rows += read.draft.rows.length;
+      }
+      group = [];
+    };
+    for await (const line of this.lines()) {
+      if (this.stopped || this.errors.length > MOST_ERRORS) break;
+      if (columns === undefined) {
+        const found = libraryColumns(line.cells.map(({ text }) => text));
+        if (!found.ok) {
+          this.errors.push(...found.errors);
+          break;
+        }
+        ({ columns } = found);
+        continue;
+      }
+      const document = documentOfLine(columns, line);
+      if (document !== of) {
+        close();
+        of = document;
+        if (drafts.length % 20 === 0) {
+          this.tell();
+          await soon();
+        }
+      }
+      group.push(line);
+    }
+    close();
+    if (drafts.length === 0 && this.errors.length === 0)
+      throw ProblemError.of('FILE_NOT_TEXT', { file: this.file.name, because: 'it holds no documents' });
+    return drafts;
+  }
+  private async *lines(): AsyncIterable<GridLine> {
+    if (this.file.kind === 'workbook') {
+      const { lines } = await readGrid(this.file.name, await readFile(this.file.path), 0);
+      this.bytes = this.file.bytes;
+      yield* lines;
+      return;
+    }
+    const stream = createReadStream(this.file.path, { encoding: 'utf8' });
+    const beginning = await startOf(this.file.path);
+    const parser = stream.pipe(parse({ ...CSV_OPTIONS, delimiter: delimiterOf(beginning) }));
+    stream.on('data', (piece) => {
+      this.bytes += Buffer.byteLength(piece);
+    });
+    try {
+      for await (const found of parser) {
+        const { record, info } = found as {
+          readonly record: string[];
+          readonly info: { readonly lines: number };
+        };
+        yield { line: info.lines, cells: textCells(record) };
+      }
+    } finally {
+      stream.destroy();
+    }
+  }
+  /** One document as JSON, or a list of them. */
+  private async readJson(): Promise<readonly ImportedDraft[]> {
+    const parsed: unknown = JSON.parse(await readFile(this.file.path, 'utf8'));
+    const drafts = (Array.isArray(parsed) ? parsed : [parsed]).map((each: unknown, i): ImportedDraft => {
+      const file = documentFile.safeParse(each);
+      if (file.success) return file.data;
+      const [issue] = file.error.issues;
+      throw ProblemError.of('BODY_WRONG', {
+        path: `document ${i + 1}, ${issue?.path.join('.') ?? ''}`,
+        message: issue?.message ?? 'is no document',
+      });
+    });
+    this.bytes = this.file.bytes;
+    this.documents = drafts.length;
+    this.rows = drafts.reduce((so, { rows }) => so + rows.length, 0);
+    return drafts;
+  }
+
+  private async write(drafts: readonly ImportedDraft[]): Promise<void> {
+    this.stage = 'writing';
+    const { rows: allRows, documents: all } = this;
+    this.rows = 0;
+    this.documents = 0;
+    const file = { name: this.file.name, sha256: this.file.sha256 };
+    try {
+      for (const batch of batches(drafts)) {
+        if (this.stopped) break;
+        await this.library.run({ type: 'importBatch', batchOf: this.id, file, drafts: batch }, this.by);
+        this.documents += batch.length;
+        this.rows += batch.reduce((so, { rows }) => so + rows.length, 0);
+        this.bytes = Math.round((this.file.bytes * this.rows) / Math.max(allRows, 1));
+        this.tell();
+        await soon();
+      }
+      if (!this.stopped && this.documents === all) {
+        await this.library.run({ type: 'finishImport', batchOf: this.id }, this.by);
+        this.end('done');
+        return;
+      }
+    } catch (error) {
+      await this.abandon('it could not be written');
+      throw error;
+    }
+    await this.abandon('cancelled by who began it');
+    this.end('cancelled');
+  }
+  private async abandon(reason: string): Promise<void> {
+    const state = await this.library.state();
+    if (this.id in state.imports)
+      await this.library.run({ type: 'abandonImport', batchOf: this.id, reason }, this.by);
+  }
+}
+
+/** Lets others have their turn: the bench goes on while a library comes in. */
+const soon = (): Promise<void> => new Promise((done) => setImmediate(done));
+
+function* batches(drafts: readonly ImportedDraft[]): Iterable<readonly ImportedDraft[]> {
+  let batch: ImportedDraft[] = [];
+  let rows = 0;
+  for (const draft of drafts) {
+    batch.push(draft);
+    rows += draft.rows.length;
+    if (rows < ROWS_AT_ONCE) continue;
+    yield batch;
+    batch = [];
+    rows = 0;
+  }
+  if (batch.length > 0) yield batch;
+}
+
+async function startOf(path: string): Promise<string> {
+  for await (const piece of createReadStream(path, { encoding: 'utf8', end: 8191 })) return String(piece);
+  return '';
+}

@@ -1,0 +1,108 @@
+import { randomUUID } from 'node:crypto';
+import {
+  addByDocuments,
+  currentRevisions,
+  decideLibrary,
+  EMPTY_LIBRARY,
+  policyOf,
+  revisionState,
+} from '@oak-gate/core';
+import type {
+  Actor,
+  Characteristic,
+  EngineModel,
+  KeptRevision,
+  LibraryCommand,
+  LibraryState,
+  LimitPolicy,
+  RevisionState,
+} from '@oak-gate/core';
+import { orThrow, ProblemError } from '../platform/problem-error';
+import { LIBRARY, PEOPLE } from '../record';
+import type { Outcome } from '../record';
+import type { Services } from '../services';
+
+/** Reads the library and carries commands to its chain. */
+export class Library {
+  constructor(readonly services: Services) {}
+
+  async state(): Promise<LibraryState> {
+    return (await this.services.ledger.state(LIBRARY)) ?? EMPTY_LIBRARY;
+  }
+  today(): string {
+    return this.services.clock.now().slice(0, 10);
+  }
+
+  async execute(id: string, command: LibraryCommand, by: Actor, isLarge = false): Promise<Outcome> {
+    const { ledger, catalogue } = this.services;
+    await ledger.state(PEOPLE);
+    return ledger.execute({
+      id,
+      chain: LIBRARY,
+      by,
+      body: command,
+      isLarge,
+      decide: (now = EMPTY_LIBRARY, at) =>
+        orThrow(
+          decideLibrary(now, command, {
+            by,
+            at,
+            secondPerson: ledger.known(PEOPLE)?.shop?.secondPerson ?? 'required',
+            shipped: catalogue.characteristics,
+          }),
+        ),
+    });
+  }
+  /** The same for a command that nobody but this server sends. */
+  async run(command: LibraryCommand, by: Actor): Promise<Outcome> {
+    return this.execute(randomUUID(), command, by, true);
+  }
+
+  /** @throws ProblemError REVISION_UNKNOWN */
+  async revision(id: string): Promise<KeptRevision> {
+    const kept = (await this.state()).revisions[id];
+    if (kept === undefined) throw ProblemError.of('REVISION_UNKNOWN', { revision: id });
+    return kept;
+  }
+  /** @throws ProblemError MODEL_UNKNOWN */
+  async model(id: string): Promise<EngineModel> {
+    const found = (await this.state()).models[id]?.model;
+    if (found === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: id });
+    return found;
+  }
+
+  characteristics(state: LibraryState): readonly Characteristic[] {
+    return [...this.services.catalogue.characteristics, ...Object.values(state.characteristics)];
+  }
+  policy(state: LibraryState, model: EngineModel): LimitPolicy {
+    return policyOf(state, model.engineClass, this.services.catalogue.policyFor);
+  }
+  standing(state: LibraryState, kept: KeptRevision): RevisionState {
+    const on = this.today();
+    return revisionState(kept, currentRevisions(state, on), on);
+  }
+
+  /** The models that a document speaks of, with the stations that documents in force have added to them. */
+  modelsOf(state: LibraryState, { revision }: Pick<KeptRevision, 'revision'>): readonly EngineModel[] {
+    const current = currentRevisions(state, this.today());
+    return Object.values(state.models)
+      .map(({ model }) => model)
+      .filter(({ id }) => revision.appliesTo.models?.includes(id) !== false)
+      .map((model) => {
+        const about = current.filter(
+          (each) =>
+            each.revision.number !== revision.number &&
+            each.revision.appliesTo.models?.includes(model.id) !== false,
+        );
+        return addByDocuments(
+          { model, characteristics: [] },
+          {
+            documents: about.map((each) => each.revision),
+            rows: about.flatMap(({ rows }) => rows.map((row) => ({ ...row, appliesTo: {} }))),
+            policy: this.policy(state, model),
+            context: {},
+          },
+        ).model;
+      });
+  }
+}

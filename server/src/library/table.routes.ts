@@ -1,0 +1,96 @@
+import { createHash } from 'node:crypto';
+import { readTableRequest, takeTableRequest } from '@oak-gate/contract';
+import type { RowAnswers, TableMapping } from '@oak-gate/core';
+import { Router } from 'express';
+import * as z from 'zod';
+import { actorOf } from '../people';
+import { bodyOf, checked } from '../platform/body';
+import { bytesOf, rawBody } from '../platform/raw-body';
+import { readGrid } from './grid/read-grid';
+import type { Library } from './library.service';
+import { mappingStore } from './mapping.store';
+import { previewTable, rowsOfTable } from './table-preview';
+import type { TableQuestioned } from './table-preview';
+import { Uploads } from './uploads';
+
+const LARGEST_TABLE = '8mb';
+
+/** A table from a file into a draft: sent once, looked at as often as it takes, taken in as a whole. */
+export function tableRoutes(library: Library): Router {
+  const router = Router();
+  const { db, clock, folder } = library.services;
+  const uploads = new Uploads(`${folder}/uploads`);
+
+  const question = async (
+    revision: string,
+    file: { readonly upload: string; readonly name: string; readonly bytes: Uint8Array },
+    how: { readonly sheet: number; readonly mapping: TableMapping | null; readonly answers: RowAnswers },
+    maker = '',
+  ): Promise<TableQuestioned> => {
+    const state = await library.state();
+    const kept = await library.revision(revision);
+    return {
+      revision,
+      ...file,
+      ...how,
+      grid: await readGrid(file.name, file.bytes, how.sheet),
+      models: library.modelsOf(state, kept),
+      characteristics: library.characteristics(state),
+      remembered: maker === '' ? undefined : await mappingStore.of(db, maker),
+    };
+  };
+  const AS_IT_IS = { sheet: 0, mapping: null, answers: {} };
+  const name = z.string().min(1).max(200);
+
+  router.get('/makers', async (_req, res) => {
+    res.json({ makers: await mappingStore.makers(db) });
+  });
+  // A table in our own columns goes straight in; its hash is that of the file's own bytes.
+  router.post('/:id/rows', rawBody(LARGEST_TABLE), async (req, res) => {
+    const query = checked(z.object({ command: z.uuid(), name }), req.query);
+    const bytes = bytesOf(req);
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const asked = await question(req.params.id, { upload: sha256, name: query.name, bytes }, AS_IT_IS);
+    const { rows } = rowsOfTable({ ...asked, ownOnly: true });
+    const file = { name: query.name, sha256 };
+    await library.execute(
+      query.command,
+      { type: 'importRows', revision: req.params.id, file, rows },
+      actorOf(res),
+    );
+    res.status(201).json({ rows: rows.length });
+  });
+  router.post('/:id/table', rawBody(LARGEST_TABLE), async (req, res) => {
+    const query = checked(z.object({ name, maker: z.string().max(120).default('') }), req.query);
+    const bytes = bytesOf(req);
+    const grid = await question(
+      req.params.id,
+      { upload: '', name: query.name, bytes },
+      AS_IT_IS,
+      query.maker,
+    );
+    const upload = uploads.put(query.name, bytes, clock.now());
+    res.status(201).json(previewTable({ ...grid, upload }));
+  });
+  router.post('/:id/table/:upload/read', async (req, res) => {
+    const how = bodyOf(readTableRequest, req);
+    const file = { upload: req.params.upload, ...uploads.get(req.params.upload) };
+    res.json(previewTable(await question(req.params.id, file, how)));
+  });
+  router.post('/:id/table/:upload/take', async (req, res) => {
+    const { id, maker, ...how } = bodyOf(takeTableRequest, req);
+    const sent = uploads.get(req.params.upload);
+    const asked = await question(
+      req.params.id,
+      { upload: req.params.upload, ...sent },
+      how,
+    );
+    const { rows, mapping, header } = rowsOfTable(asked);
+    const file = { name: sent.name, sha256: req.params.upload };
+    await library.execute(id, { type: 'importRows', revision: req.params.id, file, rows }, actorOf(res));
+    if (maker.trim() !== '' && mapping !== undefined)
+      await mappingStore.keep(db, maker.trim(), { mapping, header }, clock.now());
+    res.status(201).json({ rows: rows.length });
+  });
+  return router;
+}

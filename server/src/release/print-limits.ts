@@ -1,0 +1,127 @@
+import {
+  fitWords,
+  noteWords,
+  placeWordsOf,
+  rowFigures,
+  rowUnit,
+  ruleWords,
+  workedWords,
+} from '@oak-gate/contract';
+import { currentPin, formulaLength, limitNotes, setRules } from '@oak-gate/core';
+import type { JobState, LimitRow, LimitsPin } from '@oak-gate/core';
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import { day, small, table, title } from './print-parts';
+
+/** What the record was judged by: the rows that the verdicts rest on, as printed, and the documents. */
+export function limits(state: JobState): Content[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  const used = new Set(
+    Object.values(state.places).flatMap(({ readings }) =>
+      readings
+        .filter(({ status }) => status === 'current')
+        .flatMap(({ verdict }) => Object.values(verdict.sources)),
+    ),
+  );
+  const rows = pin.rows
+    .filter(({ id, rule }) => used.has(id) || rule !== undefined)
+    .map((row): TableCell[] => {
+      const { what, ring, station } = fitWords(row, pin.characteristics, pin.model.layout);
+      return [
+        row.id,
+        [what, ring, station].filter((part) => part !== '').join(', '),
+        {
+          text: [`${rowFigures(row)} ${rowUnit(row)}`.trim(), ...worked(row, pin)].join('\n'),
+          font: 'Plex',
+          fontSize: 7.5,
+        },
+        row.note,
+      ];
+    });
+  const documents = pin.documents.map(({ id, title: name, kind, issued, effective, digest }): TableCell[] => [
+    id,
+    name,
+    kind,
+    issued,
+    effective,
+    { text: digest.slice(0, 24), font: 'Plex', fontSize: 7 },
+  ]);
+  return [
+    title('Limits, as printed in their sources'),
+    table([130, 190, 150, '*'], ['Source row', 'Fit', 'As printed', 'Note'], rows),
+    title(`Documents, as pinned ${pin.on}`),
+    table(
+      [90, '*', 60, 60, 60, 130],
+      ['Document', 'Title', 'Kind', 'Issued', 'Effective', 'Digest'],
+      documents,
+    ),
+  ];
+}
+function worked({ formula }: LimitRow, pin: LimitsPin): string[] {
+  const { diameter } = pin.context;
+  if (formula === undefined || diameter === undefined) return [];
+  const { bound, perDiameter, uplift } = formula;
+  const value = formulaLength(formula, diameter);
+  return [
+    workedWords(
+      { bound, perDiameter, uplift: uplift ?? 0, diameter, value },
+      pin.model.bore.unit,
+      pin.diameterBasis,
+    ),
+  ];
+}
+
+/** What persons decided: concessions, limits that the documents left open, notes, revisions not adopted. */
+export function decisions(state: JobState): Content[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  const { layout } = pin.model;
+  const granted = Object.entries(state.concessions).filter(([place, { reading }]) =>
+    state.places[place]?.readings.some(({ seq, status }) => seq === reading && status === 'current'),
+  );
+  const notes = [
+    ...limitNotes(pin, state.engine, state.limitDecisions).map((note) => ({
+      id: note.id,
+      words: noteWords(state, note),
+    })),
+    ...setRules(state).map((rule) => ({ id: rule.id, words: ruleWords(state, rule) })),
+  ];
+  const rows: TableCell[][] = [
+    ...granted.map(([place, { approval, reason, byName, at, reading }]): TableCell[] => [
+      `${placeWordsOf(layout, place)}: ${state.places[place]?.readings.find(({ seq }) => seq === reading)?.verdict.verdict ?? ''}`,
+      `${approval.number}, ${approval.date}, ${approval.issuer}`,
+      reason,
+      `${byName}, ${day(at)}`,
+    ]),
+    ...state.limitDecisions.map((each): TableCell[] => [
+      `Limit: ${placeWordsOf(layout, each.fit)}`,
+      Object.values(each.rows).join(', ') +
+        (each.pin === pin.pin ? '' : ` (pin ${each.pin}, no longer in force)`),
+      each.reason,
+      `${each.by}, ${day(each.at)}`,
+    ]),
+    ...notes.flatMap(({ id, words }): TableCell[][] => {
+      const accepted = state.acceptedNotes[id];
+      return accepted === undefined ? [] : [[`Accepted: ${words}`, '', accepted.reason, accepted.by]];
+    }),
+    ...state.declined.map(({ documents, reason, by, at }): TableCell[] => [
+      'Not adopted',
+      documents.map(({ id }) => id).join(', '),
+      reason,
+      `${by.name}, ${day(at)}`,
+    ]),
+  ];
+  return [
+    title('Concessions and decisions'),
+    rows.length === 0
+      ? small('None.')
+      : table([180, 150, '*', 100], ['What', 'Rests on', 'Reason', 'By'], rows),
+    ...(state.pins.length > 1
+      ? [
+          small(
+            `The limits were pinned ${state.pins.length} times; those printed above are of pin ${pin.pin}, of ${pin.on}.`,
+          ),
+        ]
+      : []),
+  ];
+}
