@@ -82,6 +82,7 @@ export * from './library/limit-table/cell-fault';
 export * from './library/limit-table/escape-formula';
 export * from './library/limit-table/read-limit-table';
 export * from './library/limit-table/table-to-read';
+export { fitName } from './library/limit-table/read-row';
 export * from './library/limit-table/read-rule';
 export * from './library/limit-table/read-printed';
 export * from './library/limit-table/two-units';

@@ -1,6 +1,14 @@
 import { otherUnit, showExact, showLength } from '@oak-gate/core';
-import type { LengthUnit, Limit, Nanometres, Reading, VerdictFact } from '@oak-gate/core';
+import type {
+  LengthUnit,
+  Limit,
+  LimitInForce,
+  Nanometres,
+  Reading,
+  VerdictFact,
+} from '@oak-gate/core';
 import { unitWord } from './place-words';
+import { WITHHELD_WORDS } from './state-words';
 
 /** A size as a bench writes it: blades in thou by their number, metric ones with two decimals at least. */
 export function benchFigure(nm: Nanometres, unit: LengthUnit): string {
@@ -85,4 +93,10 @@ export function boundText(value: Nanometres, unit: LengthUnit, inward: 'up' | 'd
   const usual = unit === 'thou' ? 1 : unit === 'mm' ? 2 : unit === 'in' ? 3 : 0;
   if (decimals <= usual) return showLength(value, unit, usual);
   return decimals <= usual + 1 ? exact : showLength(value, unit, usual + 1, inward);
+}
+
+/** What is in force at a place, in words: the window in a unit, or why there is none. */
+export function inForceWords(inForce: LimitInForce, unit: LengthUnit): string {
+  if (inForce.state === 'withheld') return WITHHELD_WORDS[inForce.why];
+  return inForce.state === 'none' ? 'no limit' : `${showBound(inForce.limit, unit)} ${unitWord(unit)}`;
 }

@@ -1,8 +1,19 @@
+import type { LimitNews } from '@oak-gate/contract';
+import { currentPin } from '@oak-gate/core';
 import { at, GOOD, Story } from '../../../core/test/story';
 import { FEELERS, PERRIN, SANNA } from '../../../core/test/fixtures';
 import { byUrgency, instrumentNeeds, needsOf, openJobRow, sealedJobRow } from './floor-view';
 
 const ON = '2026-06-01';
+/** The library as it was when the story's limits were pinned. */
+const nothingNew = (story: Story): LimitNews => ({
+  documents: currentPin(story.job)?.documents.map(({ id, digest }) => ({ id, digest })) ?? [],
+  moved: [],
+  declined: null,
+  changes: null,
+});
+const rowOf = (story: Story, news = nothingNew(story)) => openJobRow(story.job, ON, news);
+const needs = (story: Story, news = nothingNew(story)) => needsOf(story.job, ON, news);
 const rings = (): Story => new Story().arrive().fit();
 
 test.each<[string, () => Story, string, string]>([
@@ -52,11 +63,11 @@ test.each<[string, () => Story, string, string]>([
   ],
   ['all measured', () => rings().measureAll(), 'Rings gate: inspector signature', 'nothing else open'],
 ])('a row says what the job waits on: %s', (_why, tell, waitingOn, then) => {
-  expect(openJobRow(tell().job, ON)).toMatchObject({ waitingOn, then, serial: 'V-100', sealed: null });
+  expect(rowOf(tell())).toMatchObject({ waitingOn, then, serial: 'V-100', sealed: null });
 });
 
 test('gates are drawn passed, ready and shut', () => {
-  const stands = (story: Story) => openJobRow(story.job, ON).gates.map(({ stand }) => stand);
+  const stands = (story: Story) => rowOf(story).gates.map(({ stand }) => stand);
   expect(stands(new Story().open())).toEqual(['shut', 'shut', 'shut']);
   expect(stands(rings().measureAll())).toEqual(['passed', 'ready', 'shut']);
   expect(stands(rings().measureAll().sign('rings', PERRIN))).toEqual(['passed', 'passed', 'ready']);
@@ -66,23 +77,23 @@ test('what needs somebody today: decisions before signatures before work, with w
   const story = rings();
   for (const [place, text] of Object.entries(GOOD))
     story.take(place, place === at(1, 1, 'skirt') ? '55+' : place === at(2, 1, 'top') ? '8/9' : text);
-  const needs = [
-    ...needsOf(story.job, ON),
+  const all = [
+    ...needs(story),
     ...instrumentNeeds([{ ...FEELERS, dueOn: ON }], ON, `${ON}T10:00:00.000Z`),
   ].sort(byUrgency);
-  expect(needs.map(({ who, urgency }) => [who, urgency])).toEqual([
+  expect(all.map(({ who, urgency }) => [who, urgency])).toEqual([
     ['inspector', 1],
     ['steward', 2],
     ['technician', 3],
   ]);
-  expect(needs[0]).toMatchObject({
+  expect(all[0]).toMatchObject({
     sentence: expect.stringContaining('is loose') as string,
     link: '/jobs/J/rings',
   });
-  expect(needsOf(rings().measureAll().job, ON)).toMatchObject([
+  expect(needs(rings().measureAll())).toMatchObject([
     { who: 'inspector', sentence: 'Veldane VA-2 V-100: the Rings gate is ready to sign' },
   ]);
-  expect(needsOf(new Story().open().job, ON)[0]).toMatchObject({ who: 'anybody but Ivo' });
+  expect(needs(new Story().open())[0]).toMatchObject({ who: 'anybody but Ivo' });
 });
 
 test('a sealed job says when it left and by which digest', () => {
@@ -107,4 +118,39 @@ test('a sealed job says when it left and by which digest', () => {
     then: 'record abcd 1234, 1 gates signed',
     sealed: { digest: 'abcd1234ef' },
   });
+});
+
+test('a revision that arrived needs an inspector until somebody declined it, and holds the gate', () => {
+  const story = rings().measureAll();
+  const news: LimitNews = {
+    ...nothingNew(story),
+    documents: [{ id: 'SL-9 rev D', digest: 'd'.repeat(64) }],
+    moved: ['SL-9 rev D'],
+    changes: {
+      added: ['SL-9 rev D'],
+      removed: [],
+      fits: [],
+      flips: [
+        {
+          place: at(1, 1, 'top'),
+          reading: 9,
+          before: { verdict: 'in', acceptable: true, rule: 1, partState: 'new' },
+          after: { verdict: 'tight', acceptable: false, rule: 1, partState: 'new' },
+        },
+      ],
+      placesAdded: [],
+      placesRemoved: [],
+    },
+  } as unknown as LimitNews;
+  expect(needs(story, news)).toMatchObject([
+    {
+      who: 'inspector',
+      urgency: 1,
+      sentence: 'Veldane VA-2 V-100: SL-9 rev D arrived or changed in the library; 1 verdict would change',
+      link: '/jobs/J/limits',
+    },
+  ]);
+  expect(rowOf(story, news).gates[1]).toMatchObject({ stand: 'shut' });
+  const declined = { ...news, declined: { by: 'Perrin', at: `${ON}T10:00:00.000Z`, reason: 'not ours' } };
+  expect(needs(story, declined).some(({ link }) => link.endsWith('/limits'))).toBe(false);
 });

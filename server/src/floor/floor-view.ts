@@ -1,5 +1,5 @@
 import { findingWords, taskWords, waitWords } from '@oak-gate/contract';
-import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
+import type { FloorJob, FloorNeed, FloorView, LimitNews } from '@oak-gate/contract';
 import { currentGate, gateStand, gateWaits, isInDate, openMatters } from '@oak-gate/core';
 import type { Finding, Instrument, JobState, Role, Wait } from '@oak-gate/core';
 import type { JobRow } from '../record';
@@ -12,9 +12,9 @@ const engineWords = (state: JobState): string => `${state.engine.modelName} ${st
 const roleWords = (roles: readonly Role[]): string => roles.join(' or ');
 
 /** An open job as a row: where it stands and what it waits for, in plain words. */
-export function openJobRow(state: JobState, on: string): FloorJob {
+export function openJobRow(state: JobState, on: string, news: LimitNews): FloorJob {
   const current = currentGate(state);
-  const waits = current === undefined ? [] : gateWaits(state, current, on);
+  const waits = current === undefined ? [] : gateWaits(state, current, on, news.documents);
   const { waitingOn, then } = waitingWords(
     state,
     waits,
@@ -29,7 +29,7 @@ export function openJobRow(state: JobState, on: string): FloorJob {
     gates: state.route.gates.map((gate) => ({
       stage: gate.stage,
       label: gate.label,
-      stand: gateStand(state, gate, on),
+      stand: gateStand(state, gate, on, news.documents),
     })),
     waitingOn,
     then,
@@ -95,7 +95,7 @@ export function sealedJobRow(row: JobRow): FloorJob {
 }
 
 /** What needs somebody today, most urgent first: decisions, signatures, then what holds a job up. */
-export function needsOf(state: JobState, on: string): FloorNeed[] {
+export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed[] {
   const gate = currentGate(state);
   if (gate === undefined) return [];
   const need = (
@@ -112,11 +112,15 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
     since,
     urgency,
   });
-  const waits = gateWaits(state, gate, on);
+  const waits = gateWaits(state, gate, on, news.documents);
+  const arrived =
+    news.moved.length === 0 || news.declined !== null
+      ? []
+      : [need('inspector', newsWords(news), 1, state.at, 'limits')];
   if (waits.length === 0)
-    return [need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
+    return [...arrived, need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
   const findings = openMatters(state).findings.map((finding) =>
-    need(roleWords(finding.decidedBy), findingWords(state, finding), 1, sinceOf(state, finding), 'rings'),
+    need(roleWords(finding.decidedBy), findingWords(state, finding), 1, sinceOf(state, finding), stageOf(finding)),
   );
   const arrivals = waits.flatMap((wait) => {
     if (wait.kind === 'identity')
@@ -134,8 +138,18 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
   const files = openMatters(state)
     .tasks.filter(({ kind }) => kind === 'file')
     .map((task) => need('technician', taskWords(state, task), 3));
-  return [...findings, ...arrivals, ...files];
+  return [...arrived, ...findings, ...arrivals, ...files];
 }
+/** What arrived in the library, and how much of this job it would change. */
+function newsWords({ moved, changes }: LimitNews): string {
+  const flips = changes?.flips.length ?? 0;
+  const changed =
+    flips === 0 ? 'no verdict would change' : `${flips} ${flips === 1 ? 'verdict' : 'verdicts'} would change`;
+  return `${moved.join(', ')} arrived or changed in the library; ${changed}`;
+}
+/** Where a finding is decided: what a document leaves open beside the documents, the rest on the bench. */
+const stageOf = ({ kind }: Finding): string =>
+  kind === 'limitWithheld' || kind === 'limitNote' || kind === 'setRule' ? 'limits' : 'rings';
 function sinceOf(state: JobState, finding: Finding): string {
   if (!('place' in finding)) return state.at;
   return state.places[finding.place]?.readings.at(-1)?.at ?? state.at;

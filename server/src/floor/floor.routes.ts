@@ -15,7 +15,12 @@ export function floorRoutes({ db, ledger, sessions, clock }: Services, jobs: Job
     const on = now.slice(0, 10);
     const rows = await projectionStore.jobs(db.read);
     const open = await Promise.all(
-      rows.filter(({ sealedAt }) => sealedAt === null).map(({ jobId }) => jobs.state(jobId)),
+      rows
+        .filter(({ sealedAt }) => sealedAt === null)
+        .map(async ({ jobId }) => {
+          const state = await jobs.state(jobId);
+          return { state, news: await jobs.newsOf(state) };
+        }),
     );
     const register = (await ledger.state(INSTRUMENTS)) ?? NO_INSTRUMENTS;
     const people = await ledger.state(PEOPLE);
@@ -23,11 +28,11 @@ export function floorRoutes({ db, ledger, sessions, clock }: Services, jobs: Job
       shop: people?.shop?.name ?? '',
       today: now,
       needs: [
-        ...open.flatMap((state) => needsOf(state, on)),
+        ...open.flatMap(({ state, news }) => needsOf(state, on, news)),
         ...instrumentNeeds(Object.values(register.instruments), on, now),
       ].sort(byUrgency),
       jobs: [
-        ...open.map((state) => openJobRow(state, on)),
+        ...open.map(({ state, news }) => openJobRow(state, on, news)),
         ...rows
           .filter(({ sealedAt }) => sealedAt !== null)
           .map(sealedJobRow)

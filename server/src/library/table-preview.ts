@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { cellWords, fitWords, questionWords, rowConverted, rowFigures, rowUnit } from '@oak-gate/contract';
 import type { TablePreview } from '@oak-gate/contract';
-import { isOwnTable, readTableLines, suggestMapping } from '@oak-gate/core';
+import { fitName, isOwnTable, readTableLines, suggestMapping } from '@oak-gate/core';
 import type {
   Characteristic,
   EngineModel,
@@ -90,7 +90,9 @@ export function previewTable(question: TableQuestioned): TablePreview {
         ? []
         : [
             ...new Set(
-              reading.lines.map(({ cells }) => cells[fitColumn]?.text ?? '').filter((text) => text !== ''),
+              reading.lines
+                .map(({ cells }) => fitName(cells[fitColumn]?.text ?? ''))
+                .filter((text) => text !== ''),
             ),
           ],
     lines: reading.lines.map(({ line, cells, row }) => ({

@@ -80,11 +80,7 @@ export function tableRoutes(library: Library): Router {
   router.post('/:id/table/:upload/take', async (req, res) => {
     const { id, maker, ...how } = bodyOf(takeTableRequest, req);
     const sent = uploads.get(req.params.upload);
-    const asked = await question(
-      req.params.id,
-      { upload: req.params.upload, ...sent },
-      how,
-    );
+    const asked = await question(req.params.id, { upload: req.params.upload, ...sent }, how);
     const { rows, mapping, header } = rowsOfTable(asked);
     const file = { name: sent.name, sha256: req.params.upload };
     await library.execute(id, { type: 'importRows', revision: req.params.id, file, rows }, actorOf(res));

@@ -41,6 +41,36 @@ export const routes: Routes = [
         loadComponent: () => import('./library/library.page').then((m) => m.LibraryPage),
       },
       {
+        path: 'library/new',
+        title: 'Draft a document · Oak Gate',
+        loadComponent: () => import('./library/document-form.page').then((m) => m.DocumentFormPage),
+      },
+      {
+        path: 'library/import',
+        title: 'Bring in a file · Oak Gate',
+        loadComponent: () => import('./library/library-import.page').then((m) => m.LibraryImportPage),
+      },
+      {
+        path: 'library/governs',
+        title: 'What governs here · Oak Gate',
+        loadComponent: () => import('./library/governs.page').then((m) => m.GovernsPage),
+      },
+      {
+        path: 'library/compare',
+        title: 'Compare · Oak Gate',
+        loadComponent: () => import('./library/compare.page').then((m) => m.ComparePage),
+      },
+      {
+        path: 'library/:revision/edit',
+        title: 'Change a draft · Oak Gate',
+        loadComponent: () => import('./library/document-form.page').then((m) => m.DocumentFormPage),
+      },
+      {
+        path: 'library/:revision/import',
+        title: 'Read a table · Oak Gate',
+        loadComponent: () => import('./library/table-import.page').then((m) => m.TableImportPage),
+      },
+      {
         path: 'library/:revision',
         title: 'Document · Oak Gate',
         loadComponent: () => import('./library/document.page').then((m) => m.DocumentPage),

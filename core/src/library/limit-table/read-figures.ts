@@ -1,5 +1,5 @@
 import { quantityOf } from '../../engines/characteristic';
-import type { Characteristic } from '../../engines/characteristic';
+import type { Characteristic, WearWay } from '../../engines/characteristic';
 import { baseValue, FIGURE_UNITS } from '../../quantity/figure';
 import type { FigureUnit, PrintedFigure } from '../../quantity/figure';
 import { BOUNDS } from '../limit';
@@ -39,7 +39,12 @@ export function readUnit(
 }
 
 const ENDS = { min: 'min', max: 'max', service_min: 'serviceMin', service_max: 'serviceMax' } as const;
-export function readFigures(cells: RowCells, wrong: Wrong, rowUnit: FigureUnit | undefined): Figures {
+export function readFigures(
+  cells: RowCells,
+  wrong: Wrong,
+  rowUnit: FigureUnit | undefined,
+  wear: WearWay | undefined,
+): Figures {
   const figures: Figures = { printed: {}, second: {}, marks: [] };
   const read = (use: ColumnUse): PrintedCell | undefined => {
     const text = cells.text(use);
@@ -69,7 +74,12 @@ export function readFigures(cells: RowCells, wrong: Wrong, rowUnit: FigureUnit |
   const range = (use: 'range' | 'service_range', low: Bound, high: Bound): void => {
     const cell = read(use);
     if (cell === undefined) return;
-    if (cell.value !== undefined) wrong(use, { code: 'NOT_A_RANGE', found: cells.text(use).slice(0, 40) });
+    // A wear limit printed alone lies on the side to which wear goes.
+    const worn = wear === 'grows' ? high : wear === 'shrinks' ? low : undefined;
+    if (cell.value !== undefined && use === 'service_range' && worn !== undefined)
+      figures.printed[worn] = cell.value;
+    else if (cell.value !== undefined)
+      wrong(use, { code: 'NOT_A_RANGE', found: cells.text(use).slice(0, 40) });
     if (cell.min !== undefined) figures.printed[low] = cell.min;
     if (cell.max !== undefined) figures.printed[high] = cell.max;
     if (cell.second?.min !== undefined) figures.second[low] = cell.second.min;

@@ -10,6 +10,7 @@ import { BOUND_COLUMNS } from './columns';
 import type { ColumnUse, FitMeaning } from './columns';
 import { readAppliesTo } from './read-applies-to';
 import { addWearLimit, checkCrossing, readFigures, readUnit, settleUnits } from './read-figures';
+import { withoutMarks } from './read-printed';
 import { readRule } from './read-rule';
 import { readNumber } from './row-cells';
 import type { RowCells, Wrong } from './row-cells';
@@ -53,7 +54,7 @@ export function readRow(
   for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong);
 
   const unit = readUnit(cells, wrong, characteristic, mapping?.unit);
-  const figures = readFigures(cells, wrong, unit.unit);
+  const figures = readFigures(cells, wrong, unit.unit, characteristic.wear);
   const kind = quantityOf(characteristic);
   for (const bound of BOUNDS) {
     const figure = figures.printed[bound];
@@ -101,7 +102,11 @@ export function readRow(
   }
   if ((rule?.kind === 'spread' || rule?.kind === 'match') && printed.max === undefined)
     wrong('max', { code: 'NEEDED_BY_RULE', rule: rule.kind });
-  const note = [cells.text('note'), remark, ...markWords(figures.marks, footnotes)]
+  const note = [
+    cells.text('note'),
+    remark,
+    ...markWords([...withoutMarks(cells.text('fit')).marks, ...figures.marks], footnotes),
+  ]
     .filter((text) => text !== '')
     .join('; ');
   if (note.length > 2000) wrong('note', { code: 'TOO_LONG', found: `${note.length} characters` });
@@ -130,6 +135,9 @@ function readLabel(cells: RowCells, wrong: Wrong, index: number, seen: Set<strin
   return label;
 }
 
+/** A fit as a document calls it, without the footnote marks at its end. */
+export const fitName = (text: string): string => withoutMarks(text).bare;
+
 /** What a row is about: our own columns, or what the document's own name of the fit was said to mean. */
 function readFit(
   cells: RowCells,
@@ -137,7 +145,7 @@ function readFit(
   fits: Readonly<Record<string, FitMeaning>> | undefined,
   everywhere: string | undefined,
 ): FitMeaning | undefined {
-  const said = cells.text('fit');
+  const said = fitName(cells.text('fit'));
   const meant = said === '' ? undefined : fits?.[said];
   if (cells.has('fit') && said !== '' && meant === undefined) {
     wrong('fit', { code: 'FIT_UNKNOWN', found: said });

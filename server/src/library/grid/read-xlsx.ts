@@ -58,7 +58,7 @@ function read(value: CellValue, format: string | undefined): GridCell {
         .trim(),
     };
   if ('hyperlink' in value) return { text: value.text.trim() };
-  return fromFormula('result' in value ? (value.result) : undefined, format);
+  return fromFormula('result' in value ? value.result : undefined, format);
 }
 /** Only the result that the spreadsheet kept is read; nothing is ever worked out here. */
 function fromFormula(result: CellValue, format: string | undefined): GridCell {

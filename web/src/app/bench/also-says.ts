@@ -1,6 +1,14 @@
-import { boundText, unitWord } from '@oak-gate/contract';
-import { currentPin, fitKey, statedBound, statementsAbout } from '@oak-gate/core';
-import type { Bound, JobState, LengthUnit, LimitInForce, LimitRow, PartState, Place } from '@oak-gate/core';
+import { boundName, boundText, contextWords, rowFigures, rowUnit, workedWords } from '@oak-gate/contract';
+import { currentPin, fitKey, formulaLength, statedBound, statementsAbout } from '@oak-gate/core';
+import type {
+  JobState,
+  LengthUnit,
+  LimitInForce,
+  LimitRow,
+  LimitsPin,
+  PartState,
+  Place,
+} from '@oak-gate/core';
 
 export interface SourceWords {
   readonly row: string;
@@ -13,15 +21,8 @@ export interface OtherWords {
   readonly differs: boolean;
 }
 
-const BOUND_WORDS: Readonly<Record<Bound, string>> = {
-  min: 'at least',
-  max: 'at most',
-  serviceMin: 'worn at least',
-  serviceMax: 'worn at most',
-};
-
 /** The rows that the limit comes from, as printed; a formula is shown worked out. */
-export function sourcesOf(job: JobState, inForce: LimitInForce): readonly SourceWords[] {
+export function sourcesOf(job: JobState, inForce: LimitInForce, unit: LengthUnit): readonly SourceWords[] {
   const pin = currentPin(job);
   if (pin === undefined || inForce.state !== 'inForce') return [];
   const ids = [...new Set(Object.values(inForce.sources))];
@@ -29,36 +30,22 @@ export function sourcesOf(job: JobState, inForce: LimitInForce): readonly Source
     const row = pin.rows.find((each) => each.id === id);
     return row === undefined
       ? []
-      : [{ row: id, printed: printedWords(row), worked: workedOut(row, pin.context.diameter) }];
+      : [
+          {
+            row: id,
+            printed: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+            worked: workedOut(row, pin, unit),
+          },
+        ];
   });
 }
 
-export function printedWords({ printed, formula }: LimitRow): string {
-  const { min, max } = printed;
-  const unit = unitWord((min ?? max ?? printed.serviceMin ?? printed.serviceMax)?.unit ?? 'mm');
-  const wear = [
-    printed.serviceMin && `worn at least ${printed.serviceMin.text}`,
-    printed.serviceMax && `worn at most ${printed.serviceMax.text}`,
-  ].filter((each) => each !== undefined);
-  const window =
-    min && max
-      ? `${min.text} to ${max.text}`
-      : min
-        ? `at least ${min.text}`
-        : max
-          ? `at most ${max.text}`
-          : '';
-  const figures = [window, ...wear].filter((each) => each !== '').join(', ');
-  if (figures !== '') return `${figures} ${unit}`;
-  return formula === undefined ? '' : `${formula.bound}: ${formula.perDiameter} per unit of bore`;
-}
-
-function workedOut({ formula }: LimitRow, diameter: number | undefined): string {
-  if (formula === undefined || diameter === undefined) return '';
-  const bore = (diameter / 25_400_000).toFixed(4);
-  const uplift = formula.uplift === undefined ? '' : ` × (1 + ${formula.uplift})`;
-  const result = ((formula.perDiameter * diameter * (1 + (formula.uplift ?? 0))) / 25_400_000).toFixed(5);
-  return `${formula.perDiameter} × ${bore} in${uplift} = ${result} in`;
+function workedOut({ formula }: LimitRow, pin: LimitsPin, unit: LengthUnit): string {
+  if (formula === undefined) return '';
+  const { perDiameter, uplift = 0, bound } = formula;
+  const { diameter } = pin.context;
+  const value = diameter === undefined ? undefined : formulaLength(formula, diameter);
+  return workedWords({ bound, perDiameter, uplift, diameter, value }, unit, pin.diameterBasis);
 }
 
 /** What the other pinned documents say about this place, and whether it differs. */
@@ -91,7 +78,7 @@ export function alsoSays(
           boundText(value.value, unit, value.bound.endsWith('in') ? 'up' : 'down');
         const words = both
           ? said.slice(0, 2).map(text).join(' to ')
-          : said.map((each) => `${BOUND_WORDS[each.bound]} ${text(each)}`).join(', ');
+          : said.map((each) => `${boundName(each.bound)} ${text(each)}`).join(', ');
         const held = fit.held.find((each) => each.row === row.id);
         return {
           document: row.id,
@@ -100,7 +87,7 @@ export function alsoSays(
               ? words === ''
                 ? 'needs the bore diameter'
                 : words
-              : `${words} (held back: ${held.missing.join(', ')} not known)`,
+              : `${words} (held back: ${contextWords(held.missing)} is not known)`,
           differs:
             fit.governing.others.some((other) => other.row === row.id && other.differs) || held !== undefined,
         };

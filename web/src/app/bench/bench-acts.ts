@@ -1,6 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { currentPin, currentReading, partIn, placeAt, slotKey, slotsOf } from '@oak-gate/core';
+import { currentPin, currentReading, fitKey, partIn, placeAt, slotKey, slotsOf } from '@oak-gate/core';
 import type { JobCommand, SlotKey } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
@@ -57,6 +57,14 @@ export class BenchActs {
 
   toFindings(): void {
     void this.router.navigate(['/jobs', this.hand.job()?.id, 'gate', 'rings']);
+  }
+
+  lookUp(): void {
+    const place = this.hand.place();
+    if (place === undefined) return;
+    void this.router.navigate(['/jobs', this.hand.job()?.id, 'fit'], {
+      queryParams: { fit: fitKey(place), part: this.hand.partState() },
+    });
   }
 
   async fit(): Promise<void> {

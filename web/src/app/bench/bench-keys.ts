@@ -7,6 +7,7 @@ interface Bench {
   readonly help: (open?: boolean) => void;
   readonly fit: () => void;
   readonly pad: () => void;
+  readonly lookUp: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -15,7 +16,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafp';
+const COMMANDS = 'gxyrafpl';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -75,7 +76,7 @@ function answersForItself(target: HTMLElement | null, hand: BenchHand): boolean 
 }
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
-function command(letter: string, { hand, fit, pad }: Bench): boolean {
+function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
   switch (letter) {
     case 'g':
     case 'x':
@@ -98,6 +99,9 @@ function command(letter: string, { hand, fit, pad }: Bench): boolean {
       return true;
     case 'p':
       pad();
+      return true;
+    case 'l':
+      lookUp();
       return true;
     default:
       return false;

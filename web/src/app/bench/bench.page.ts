@@ -90,6 +90,9 @@ export class BenchPage {
         pad: () => {
           this.pad.next();
         },
+        lookUp: () => {
+          this.acts.lookUp();
+        },
       });
     };
     document.addEventListener('keydown', onKey);

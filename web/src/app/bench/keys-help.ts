@@ -14,6 +14,7 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },
   { keys: 'Ctrl+Z', does: 'take the last reading back, with one of four reasons: 1 to 4' },
   { keys: 'F', does: 'fit rings where none is fitted' },
+  { keys: 'L', does: 'look up what governs here: every document on one axis' },
   { keys: 'P', does: 'number pad: off, right hand, left hand' },
   { keys: 'Esc', does: 'clear what is typed' },
 ];

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import { placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
 import {
@@ -6,6 +7,7 @@ import {
   asFound,
   currentPin,
   currentReading,
+  fitKey,
   limitInForce,
   otherUnit,
   placeAt,
@@ -23,7 +25,7 @@ import { BenchHand } from './bench-hand';
 /** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
 @Component({
   selector: 'app-reading-card',
-  imports: [Band, Mark, MatMenuModule, WhenPipe],
+  imports: [Band, Mark, MatMenuModule, RouterLink, WhenPipe],
   templateUrl: './reading-card.html',
   styleUrl: './reading-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -41,6 +43,10 @@ export class ReadingCard {
       return undefined;
     const unit = this.hand.instrument()?.unit ?? 'mm';
     const inForce = limitInForce(job, place, this.hand.partState());
+    const fit = pin.fits.find(
+      (each) => each.fit === fitKey(place) && each.partState === this.hand.partState(),
+    );
+    const target = inForce.state === 'inForce' && !inForce.decided ? fit?.governing.target : undefined;
     const words = placeWords(pin.model.layout, place);
     const limit = inForce.state === 'inForce' ? inForce.limit : {};
     const record = placeAt(job, status.key);
@@ -78,7 +84,11 @@ export class ReadingCard {
           ? `${showBound(limit, otherUnit(unit))} ${unitWord(otherUnit(unit))}`
           : '',
       decided: inForce.state === 'inForce' && inForce.decided,
-      sources: sourcesOf(job, inForce),
+      target,
+      targetText: target === undefined ? '' : `${showBound(target, unit)} ${unitWord(unit)}`,
+      mixed: inForce.state === 'inForce' && !inForce.decided && fit?.governing.mixed === true,
+      fit: { fit: fitKey(place), part: this.hand.partState() },
+      sources: sourcesOf(job, inForce, unit),
       also: alsoSays(job, place, this.hand.partState(), inForce, unit),
       history: record.readings.map((reading) => this.historyOf(reading, record)),
       sealed: job.seal !== undefined,

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { jobOpenedView, libraryView } from '@oak-gate/contract';
+import { DIAMETER_WORDS, jobOpenedView, libraryView } from '@oak-gate/contract';
 import type { ModelSummary } from '@oak-gate/contract';
+import { DIAMETER_BASES } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
-import { FORM_IMPORTS } from '../ui/form-imports';
+import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 
 interface JobDraft {
@@ -17,6 +18,10 @@ interface JobDraft {
   readonly oversize: string;
   readonly pistonMaterial: string;
   readonly ringPartNumber: string;
+  readonly ringMaker: string;
+  readonly measuredBore: string;
+  readonly diameterBasis: string;
+  readonly serialRemark: string;
   readonly buildDate: string;
   readonly hoursSinceNew: string;
   readonly hoursSinceOverhaul: string;
@@ -30,6 +35,10 @@ const EMPTY: JobDraft = {
   oversize: '',
   pistonMaterial: '',
   ringPartNumber: '',
+  ringMaker: '',
+  measuredBore: '',
+  diameterBasis: '',
+  serialRemark: '',
   buildDate: '',
   hoursSinceNew: '',
   hoursSinceOverhaul: '',
@@ -41,7 +50,7 @@ const numberOrNull = (text: string): number | null =>
 /** Opens a job on an engine serial: who the engine is, why it came, and what it will be judged by. */
 @Component({
   selector: 'app-open-job-page',
-  imports: [...FORM_IMPORTS, RouterLink, ProblemNote],
+  imports: [Field, RouterLink, ProblemNote],
   templateUrl: './open-job.page.html',
   styleUrl: './open-job.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,6 +62,13 @@ export class OpenJobPage {
   protected readonly draft = signal<JobDraft>(EMPTY);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly busy = signal(false);
+  protected readonly modelChoices = computed(() =>
+    (this.models() ?? []).map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
+  );
+  protected readonly bases = [
+    { value: '', label: 'the best that is known' },
+    ...DIAMETER_BASES.map((value) => ({ value, label: DIAMETER_WORDS[value] })),
+  ];
   private readonly commandId = newId();
   protected readonly complete = computed(() => {
     const { number, model, serial, duty } = this.draft();
@@ -85,6 +101,10 @@ export class OpenJobPage {
           buildDate: textOrNull(draft.buildDate),
           pistonMaterial: textOrNull(draft.pistonMaterial),
           ringPartNumber: textOrNull(draft.ringPartNumber),
+          ringMaker: textOrNull(draft.ringMaker),
+          measuredBore: draft.measuredBore.trim(),
+          diameterBasis: draft.diameterBasis === '' ? null : draft.diameterBasis,
+          serialRemark: textOrNull(draft.serialRemark),
           hoursSinceNew: numberOrNull(draft.hoursSinceNew),
           hoursSinceOverhaul: numberOrNull(draft.hoursSinceOverhaul),
         },

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { instrumentList, unitWord } from '@oak-gate/contract';
 import { currentPin, isInDate, signatureOf } from '@oak-gate/core';
 import type { Instrument } from '@oak-gate/core';
@@ -16,7 +17,7 @@ import { GateSign } from './gate-sign';
 /** The Arrival gate: is it this engine, are these the documents, are the instruments in date. */
 @Component({
   selector: 'app-arrival-page',
-  imports: [GateSign, ProblemNote, WhenPipe],
+  imports: [GateSign, ProblemNote, RouterLink, WhenPipe],
   templateUrl: './arrival.page.html',
   styleUrl: './arrival.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,17 +84,6 @@ export class ArrivalPage {
   }
   protected async checkDocuments(): Promise<void> {
     this.problem.set(await this.desk.ask({ type: 'checkDocuments' }));
-  }
-  protected async pinAgain(): Promise<void> {
-    await this.asker.ask({
-      title: 'Pin the limits again',
-      lines: [
-        'The job takes what is current in the library today. Every reading that counts is judged again.',
-      ],
-      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
-      submit: 'Pin again',
-      act: ({ reason }) => this.desk.ask({ type: 'pinAgain', reason: reason ?? '' }),
-    });
   }
   protected async take(instrument: string): Promise<void> {
     this.problem.set(await this.desk.ask({ type: 'takeInstrument', instrument }));

@@ -1,22 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { boundText, findingWords, unitWord } from '@oak-gate/contract';
-import {
-  BOUNDS,
-  currentPin,
-  openMatters,
-  parsePlaceKey,
-  placeAt,
-  statementsAbout,
-  statedBound,
-} from '@oak-gate/core';
-import type { Finding, JobCommand, JobState } from '@oak-gate/core';
+import { Router, RouterLink } from '@angular/router';
+import { findingWords } from '@oak-gate/contract';
+import { currentPin, openMatters, placeAt } from '@oak-gate/core';
+import type { Finding, JobCommand, JobState, LimitNote } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import type { ApiProblem } from '../state/api';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
+import { askFacts } from './say-facts';
+import type { FactKey } from './say-facts';
 
 /** What needs a decision, of whom, with what each answer would mean. */
 @Component({
@@ -29,6 +23,7 @@ import type { Ask, AskField } from '../ui/ask-dialog';
 export class FindingList {
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
+  private readonly router = inject(Router);
   protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
   protected readonly findings = computed(() => {
     const job = this.job();
@@ -38,15 +33,30 @@ export class FindingList {
           finding,
           words: findingWords(job, finding),
           place: 'place' in finding ? finding.place : undefined,
+          fit: fitOf(finding),
         }));
   });
 
   protected async decide(finding: Finding): Promise<void> {
     const job = this.job();
     if (job === undefined) return;
+    const fit = fitOf(finding);
+    if (fit !== undefined) {
+      await this.router.navigate(['/jobs', job.id, 'fit'], { queryParams: fit });
+      return;
+    }
     const ask = askFor(job, finding, (command) => this.desk.ask(command));
     if (ask !== undefined) await this.asker.ask(ask);
   }
+}
+
+const fitOf = (finding: Finding): { readonly fit: string; readonly part: string } | undefined =>
+  finding.kind === 'limitWithheld' ? { fit: finding.fit, part: finding.partState } : undefined;
+
+/** What could be said of the engine, so that a note falls away instead of being accepted. */
+export function factsOfNote(note: LimitNote): readonly FactKey[] {
+  if (note.kind === 'otherMaker') return note.fitted === null ? ['ringMaker'] : [];
+  return note.kind === 'nominalDiameter' && note.oversize === null ? ['oversize', 'measuredBore'] : [];
 }
 
 type Send = (command: JobCommand) => Promise<ApiProblem | undefined>;
@@ -82,7 +92,28 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
       };
     }
     case 'limitWithheld':
-      return askLimit(job, finding, title, send);
+      return undefined; // decided where the documents stand side by side
+    case 'limitNote': {
+      const facts = factsOfNote(finding.note);
+      if (facts.length > 0) return askFacts(facts, currentPin(job)?.model.bore.unit ?? 'mm', send);
+      return {
+        title,
+        lines: ['Accepting it leaves the limits as they are. The reason stands in the record.'],
+        fields: [REASON],
+        submit: 'Accept it',
+        act: ({ reason = '' }) => send({ type: 'acceptLimitNote', note: finding.note.id, reason }),
+      };
+    }
+    case 'setRule':
+      return {
+        title,
+        lines: [
+          'Measuring or filing first is never wrong. Accepting it is of these readings: when one of them changes, it is asked again.',
+        ],
+        fields: [REASON],
+        submit: 'Accept these readings',
+        act: ({ reason = '' }) => send({ type: 'acceptLimitNote', note: finding.rule.id, reason }),
+      };
     case 'notApplicableDeclared': {
       const basedOn = placeAt(job, finding.place).version;
       return {
@@ -144,60 +175,4 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         act: ({ reason = '' }) => send({ type: 'acceptInstrument', instrument: finding.instrument, reason }),
       };
   }
-}
-
-/** Which row shall govern each bound: every statement is listed with its figure. */
-function askLimit(
-  job: JobState,
-  finding: Finding & { readonly kind: 'limitWithheld' },
-  title: string,
-  send: Send,
-): Ask | undefined {
-  const pin = currentPin(job);
-  const place = parsePlaceKey(finding.fit);
-  if (pin === undefined || place === undefined) return undefined;
-  const unit = Object.values(job.instruments)[0]?.unit ?? 'mm';
-  const statements = statementsAbout(place, pin);
-  const fields = BOUNDS.flatMap((bound): AskField[] => {
-    const stated = statements.flatMap((row) => {
-      const value = statedBound(row, bound, pin.context);
-      return value === undefined || value === 'unknown'
-        ? []
-        : [
-            {
-              value: row.id,
-              label: `${boundText(value, unit, bound.endsWith('in') ? 'up' : 'down')} ${unitWord(unit)}: ${row.id}`,
-            },
-          ];
-    });
-    if (stated.length === 0) return [];
-    return [
-      {
-        key: bound,
-        label: `Which row gives the ${bound}`,
-        kind: 'choice',
-        options: [...stated, { value: 'none', label: 'no such bound' }],
-      },
-    ];
-  });
-  return {
-    title,
-    lines: ['Until this is decided there is no verdict and no filing advice at these places.'],
-    fields: [...fields, REASON],
-    submit: 'Decide',
-    act: (values) => {
-      const rows = Object.fromEntries(
-        BOUNDS.flatMap((bound) =>
-          values[bound] === undefined || values[bound] === 'none' ? [] : [[bound, values[bound]]],
-        ),
-      );
-      return send({
-        type: 'decideLimit',
-        fit: finding.fit,
-        partState: finding.partState,
-        rows,
-        reason: values['reason'] ?? '',
-      });
-    },
-  };
 }

@@ -26,6 +26,7 @@ export class GateSign {
   private readonly asker = inject(Asker);
   readonly stage = input.required<Stage>();
   private readonly job = this.store.selectSignal(jobFeature.selectJob);
+  private readonly news = this.store.selectSignal(jobFeature.selectNews);
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
 
   protected readonly view = computed(() => {
@@ -35,7 +36,7 @@ export class GateSign {
     const person = this.person();
     const signature = signatureOf(job, gate.stage);
     const before = gatesBefore(job, gate).filter(({ stage }) => signatureOf(job, stage) === undefined);
-    const waits = signature === undefined ? gateWaits(job, gate, today()) : [];
+    const waits = signature === undefined ? gateWaits(job, gate, today(), this.news()?.documents) : [];
     return {
       jobId: job.id,
       label: gate.label,
@@ -87,6 +88,8 @@ function linkOf(wait: Wait): { readonly path: string; readonly place: string | u
   switch (wait.kind) {
     case 'place':
       return { path: 'rings', place: wait.place };
+    case 'documentsMoved':
+      return { path: 'limits', place: undefined };
     case 'finding':
       return 'place' in wait.finding
         ? { path: 'rings', place: wait.finding.place }

@@ -10,6 +10,9 @@ import { today } from '../ui/today';
 import { middleCut } from '../ui/middle-cut';
 import { WhenPipe } from '../ui/when.pipe';
 
+const flipsWords = (flips: number): string =>
+  flips === 0 ? 'no verdict would change' : `${flips} ${flips === 1 ? 'verdict' : 'verdicts'} would change`;
+
 /** The engine strip and the gate line, on top of every screen of a job. */
 @Component({
   selector: 'app-job-shell',
@@ -25,16 +28,24 @@ export class JobShell {
   protected readonly problem = this.store.selectSignal(jobFeature.selectProblem);
   protected readonly waiting = this.store.selectSignal(jobFeature.selectWaiting);
   protected readonly pending = this.store.selectSignal(jobFeature.selectPending);
+  private readonly news = this.store.selectSignal(jobFeature.selectNews);
+  /** What arrived in the library and touches this job, with what it would change. */
+  protected readonly arrived = computed(() => {
+    const documents = this.store.selectSignal(jobFeature.selectArrived)();
+    const flips = this.news()?.changes?.flips.length ?? 0;
+    return documents.length === 0 ? undefined : { documents: documents.join(', '), words: flipsWords(flips) };
+  });
   protected readonly modelName = computed(() => middleCut(this.job()?.engine.modelName ?? '', 34));
 
   protected readonly gates = computed(() => {
     const job = this.job();
     if (job === undefined) return [];
     const on = today();
+    const current = this.news()?.documents;
     const here = currentGate(job)?.stage;
     return job.route.gates.map((gate) => {
-      const stand = gateStand(job, gate, on);
-      const waits = gate.stage === here ? gateWaits(job, gate, on) : [];
+      const stand = gateStand(job, gate, on, current);
+      const waits = gate.stage === here ? gateWaits(job, gate, on, current) : [];
       const words =
         gate.stage !== here
           ? ''

@@ -22,6 +22,16 @@ export const jobRoutes: Routes = [
         loadComponent: () => import('../bench/bench.page').then((m) => m.BenchPage),
       },
       {
+        path: 'limits',
+        title: 'Limits · Oak Gate',
+        loadComponent: () => import('./limits.page').then((m) => m.LimitsPage),
+      },
+      {
+        path: 'fit',
+        title: 'What governs here · Oak Gate',
+        loadComponent: () => import('./fit.page').then((m) => m.FitPage),
+      },
+      {
         path: 'gate/:stage',
         title: 'Gate · Oak Gate',
         loadComponent: () => import('./gate.page').then((m) => m.GatePage),

@@ -1,24 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { placeWords, revisionView, showBound, unitWord } from '@oak-gate/contract';
-import * as z from 'zod';
-import type { RevisionView } from '@oak-gate/contract';
-import { otherUnit } from '@oak-gate/core';
+import { Router, RouterLink } from '@angular/router';
+import {
+  appliesWords,
+  fitWords,
+  revisionView,
+  rowConverted,
+  rowFigures,
+  rowUnit,
+  whereUsed,
+} from '@oak-gate/contract';
+import type { RevisionView, WhereUsed } from '@oak-gate/contract';
 import type { LimitRow } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
+import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
+import { Gate } from '../ui/gate';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
 import { KIND_WORDS, STATE_WORDS } from './kind-words';
+import { RowSheet } from './row-sheet';
 
-/** One revision of a document with its limit rows: as printed, and in the other unit. */
+const FEW = 3;
+const kilobytes = (bytes: number): string =>
+  bytes < 1024 ? `${bytes} bytes` : `${Math.round(bytes / 1024)} kB`;
+
+/** One revision of a document: what it says, its rows, its way to publication, and who relies on it. */
 @Component({
   selector: 'app-document-page',
-  imports: [RouterLink, ProblemNote, WhenPipe],
+  imports: [Gate, ProblemNote, RouterLink, RowSheet, WhenPipe],
   templateUrl: './document.page.html',
   styleUrl: './document.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -26,107 +39,178 @@ import { KIND_WORDS, STATE_WORDS } from './kind-words';
 export class DocumentPage {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
-  private readonly session = inject(Store).selectSignal(sessionFeature.selectView);
+  private readonly router = inject(Router);
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly revision = input.required<string>();
   protected readonly view = signal<RevisionView | undefined>(undefined);
+  protected readonly used = signal<WhereUsed | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly read = signal<string | undefined>(undefined);
+  protected readonly writing = signal(false);
   protected readonly kindWords = KIND_WORDS;
   protected readonly stateWords = STATE_WORDS;
-  private readonly path = computed(() => `/api/library/revisions/${encodeURIComponent(this.revision())}`);
-  protected readonly rows = computed(() => (this.view()?.rows ?? []).map((row) => this.rowWords(row)));
+  protected readonly kilobytes = kilobytes;
+  protected readonly path = computed(() => `/api/library/revisions/${encodeURIComponent(this.revision())}`);
+  protected readonly rows = computed(() => {
+    const view = this.view();
+    const jobs = new Map((this.used()?.rows ?? []).map(({ row, jobs: of }) => [row, of]));
+    return view === undefined
+      ? []
+      : view.rows.map((row) => ({ ...rowWords(row, view), jobs: jobs.get(row.id) ?? [] }));
+  });
+  protected readonly applies = computed(() => appliesWords(this.view()?.revision.appliesTo ?? {}));
+  protected readonly modelNames = computed(() =>
+    (this.view()?.models ?? []).map(({ maker, name }) => `${maker} ${name}`).join(', '),
+  );
+  private readonly isSteward = computed(() => this.person()?.roles.includes('steward') === true);
+  private readonly isOpen = computed(() => this.view()?.published === null);
+  protected readonly mayWrite = computed(() => this.isSteward() && this.isOpen());
+  protected readonly mayWithdraw = computed(() => {
+    const view = this.view();
+    return this.isSteward() && view !== undefined && view.published !== null && view.withdrawn === null;
+  });
+  /** The way to publication: compared with the paper by a second person, then published. */
+  protected readonly gates = computed(() => {
+    const view = this.view();
+    if (view === undefined) return undefined;
+    const hasRows = view.rows.length > 0;
+    const check: 'passed' | 'ready' | 'shut' = view.checked !== null ? 'passed' : hasRows ? 'ready' : 'shut';
+    const publish: 'passed' | 'ready' | 'shut' =
+      view.published !== null ? 'passed' : view.checked !== null ? 'ready' : 'shut';
+    return { check, publish };
+  });
+  protected readonly relied = computed(() => {
+    const pinned = this.used()?.pinned ?? [];
+    return {
+      sealed: pinned.filter(({ sealedAt }) => sealedAt !== null),
+      open: pinned.filter(({ sealedAt }) => sealedAt === null),
+    };
+  });
+  protected readonly others = computed(() =>
+    (this.view()?.siblings ?? []).filter(({ id }) => id !== this.revision()),
+  );
 
   constructor() {
     effect(() => {
       void this.look(this.path());
     });
   }
-  private async look(path: string): Promise<void> {
-    const answer = await this.api.get(path, revisionView);
+  protected async look(path = this.path()): Promise<void> {
+    const [answer, used] = await Promise.all([
+      this.api.get(path, revisionView),
+      this.api.get(`${path}/used`, whereUsed),
+    ]);
     if (answer.ok) this.view.set(answer.value);
     else this.problem.set(answer.problem);
+    if (used.ok) this.used.set(used.value);
   }
-
-  private rowWords(row: LimitRow) {
-    const layout = this.view()?.models[0]?.layout;
-    const at = { groove: row.groove, member: row.member, station: row.station };
-    const words =
-      layout === undefined ? undefined : placeWords(layout, { characteristic: row.characteristic, at });
-    const [first] = Object.values(row.printed);
-    const limit = Object.fromEntries(
-      Object.entries(row.printed).map(([bound, figure]) => [bound, figure.nm]),
-    );
-    const { min, max, serviceMin, serviceMax } = row.printed;
-    const wear = [
-      serviceMin && `wear min ${serviceMin.text}`,
-      serviceMax && `wear max ${serviceMax.text}`,
-    ].filter((text) => text !== undefined);
-    const window =
-      min && max
-        ? `${min.text} to ${max.text}`
-        : min
-          ? `at least ${min.text}`
-          : max
-            ? `at most ${max.text}`
-            : '';
-    const formula =
-      row.formula === undefined
-        ? ''
-        : `${row.formula.bound} ${row.formula.perDiameter} per unit of bore${row.formula.uplift === undefined ? '' : `, and ${row.formula.uplift * 100} % more`}`;
-    return {
-      label: row.label,
-      ring: words?.ring ?? row.groove,
-      station: words?.station ?? row.station,
-      printed: [window, ...wear, formula].filter((text) => text !== '').join('; '),
-      unit: first === undefined ? '' : unitWord(first.unit),
-      other:
-        first === undefined
-          ? ''
-          : `${showBound(limit, otherUnit(first.unit === 'in' ? 'thou' : first.unit))} ${unitWord(otherUnit(first.unit === 'in' ? 'thou' : first.unit))}`,
-      note: row.note,
-    };
+  protected fewOf<T>(items: readonly T[]): readonly T[] {
+    return items.slice(0, FEW);
   }
+  protected readonly few = FEW;
 
-  protected async readTable(event: Event): Promise<void> {
+  protected async saved(): Promise<void> {
+    this.writing.set(false);
+    await this.look();
+  }
+  protected async attach(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];
     if (file === undefined) return;
     const answer = await this.api.upload(
-      `${this.path()}/rows?command=${newId()}&name=${encodeURIComponent(file.name)}`,
+      `${this.path()}/files?command=${newId()}&name=${encodeURIComponent(file.name)}`,
       file,
-      z.object({ rows: z.int() }),
+      z.unknown(),
     );
     field.value = '';
     this.problem.set(answer.ok ? undefined : answer.problem);
-    this.read.set(answer.ok ? `${answer.value.rows} rows were read from ${file.name}.` : undefined);
-    if (answer.ok) await this.look(this.path());
+    if (answer.ok) await this.look();
   }
 
-  protected async publish(): Promise<void> {
-    const me = this.session()?.person?.id;
-    const others = (this.session()?.people ?? []).filter(({ id, active }) => active && id !== me);
+  protected async check(): Promise<void> {
+    const view = this.view();
+    if (view === undefined) return;
     await this.asker.ask({
-      title: `Publish ${this.revision()}`,
-      lines: ['A published revision never changes. Somebody compared every row with the paper:'],
-      fields: [
-        {
-          key: 'secondLook',
-          label: 'Second look by',
-          kind: 'choice',
-          options: others.map(({ name }) => ({ value: name, label: name })),
-        },
+      title: `Check ${view.revision.id} against the paper`,
+      lines: [
+        `I compared all ${view.rows.length} rows, their figures, units and conditions, with the document itself.`,
+        'The check is of this text: any change to it afterwards takes the check away.',
       ],
-      submit: 'Publish and freeze',
-      act: async ({ secondLook }) => {
-        const answer = await this.api.post(
-          `${this.path()}/publish`,
-          { id: newId(), secondLook: secondLook ?? '' },
-          z.unknown(),
-        );
-        if (!answer.ok) return answer.problem;
-        await this.look(this.path());
-        return undefined;
-      },
+      fields: [],
+      submit: 'It is as printed',
+      act: () => this.send('check', { digest: view.digest }),
     });
   }
+  protected async publish(): Promise<void> {
+    const view = this.view();
+    if (view === undefined) return;
+    await this.asker.ask({
+      title: `Publish ${view.revision.id}`,
+      lines: [
+        `Second look: ${view.checked?.by ?? ''}. A published revision never changes.`,
+        'Open jobs that it touches are told at once; each adopts or declines it with a reason.',
+      ],
+      fields: [],
+      submit: 'Publish and freeze',
+      act: () => this.send('publish', {}),
+    });
+  }
+  protected async withdraw(): Promise<void> {
+    const view = this.view();
+    if (view === undefined) return;
+    await this.asker.ask({
+      title: `Withdraw ${view.revision.id}`,
+      lines: [
+        'It stays readable, and the records that relied on it stay as they are. New pins do not take it.',
+      ],
+      fields: [
+        {
+          key: 'then',
+          label: 'What holds then',
+          kind: 'choice',
+          options: [
+            { value: 'previous', label: `The revision of ${view.revision.number} before it` },
+            { value: 'nothing', label: `Nothing of ${view.revision.number}` },
+          ],
+        },
+        { key: 'reason', label: 'Reason', kind: 'text' },
+      ],
+      submit: 'Withdraw',
+      act: ({ then, reason }) => this.send('withdraw', { then, reason }),
+    });
+  }
+  protected async drop(): Promise<void> {
+    const done = await this.asker.ask({
+      title: `Drop the draft ${this.revision()}`,
+      lines: [
+        'It was never published, and nothing relies on it. That it was dropped stays in the library’s story.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Drop it',
+      act: async ({ reason }) => {
+        const answer = await this.api.post(`${this.path()}/drop`, { id: newId(), reason }, z.unknown());
+        return answer.ok ? undefined : answer.problem;
+      },
+    });
+    if (done) await this.router.navigate(['/library']);
+  }
+  private async send(act: string, body: object): Promise<ApiProblem | undefined> {
+    const answer = await this.api.post(`${this.path()}/${act}`, { id: newId(), ...body }, z.unknown());
+    if (!answer.ok) return answer.problem;
+    await this.look();
+    return undefined;
+  }
+}
+
+function rowWords(row: LimitRow, view: RevisionView) {
+  const { what, ring, station } = fitWords(row, view.characteristics, view.models[0]?.layout);
+  return {
+    label: row.label,
+    what,
+    where: [ring, station].filter((part) => part !== '').join(', '),
+    printed: rowFigures(row),
+    unit: rowUnit(row),
+    other: rowConverted(row),
+    applies: appliesWords(row.appliesTo),
+    note: row.note,
+  };
 }

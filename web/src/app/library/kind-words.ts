@@ -1,4 +1,5 @@
-import type { DocumentKind } from '@oak-gate/core';
+import { appliesWords } from '@oak-gate/contract';
+import type { DocumentKind, DocumentRevision, EngineClass, RevisionState } from '@oak-gate/core';
 
 export const KIND_WORDS: Readonly<Record<DocumentKind, string>> = {
   mandatory: 'mandatory',
@@ -7,9 +8,59 @@ export const KIND_WORDS: Readonly<Record<DocumentKind, string>> = {
   manual: 'manual',
   shop: 'shop target',
 };
-export const STATE_WORDS = {
+export const STATE_WORDS: Readonly<Record<RevisionState, string>> = {
   draft: 'draft',
-  published: 'published, not effective yet',
+  checked: 'checked',
+  published: 'not effective yet',
   current: 'current',
   superseded: 'superseded',
-} as const;
+  withdrawn: 'withdrawn',
+};
+export const CLASS_WORDS: Readonly<Record<EngineClass, string>> = {
+  aircraft: 'Aircraft',
+  marine: 'Marine',
+  tractor: 'Tractor',
+  heavyDiesel: 'Heavy diesel',
+  twoStroke: 'Two-stroke',
+  ship: 'Ship and generator',
+};
+
+const FIELD_WORDS: Readonly<Partial<Record<keyof DocumentRevision, string>>> = {
+  title: 'Title',
+  kind: 'Kind',
+  issued: 'Issued',
+  effective: 'Effective from',
+  appliesTo: 'Speaks of',
+  supersedes: 'Takes the place of',
+  partsMaker: 'Whose parts',
+  notes: 'Notes',
+  cautions: 'Cautions',
+};
+/** What a document says of itself otherwise than the one before it, in words. */
+export function changedStatement(
+  field: keyof DocumentRevision,
+  before: DocumentRevision,
+  after: DocumentRevision,
+): { readonly field: string; readonly before: string; readonly after: string } {
+  return {
+    field: FIELD_WORDS[field] ?? field,
+    before: fieldText(before, field),
+    after: fieldText(after, field),
+  };
+}
+function fieldText(of: DocumentRevision, field: keyof DocumentRevision): string {
+  switch (field) {
+    case 'kind':
+      return KIND_WORDS[of.kind];
+    case 'appliesTo': {
+      const said = appliesWords(of.appliesTo);
+      return [(of.appliesTo.models ?? []).join(', '), said].filter((part) => part !== '').join('; ');
+    }
+    case 'supersedes':
+      return (of.supersedes ?? []).join(', ');
+    case 'cautions':
+      return (of.cautions ?? []).join(' ');
+    default:
+      return of[field] ?? '';
+  }
+}

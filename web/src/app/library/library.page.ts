@@ -1,112 +1,88 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
-import { documentRevision, libraryView } from '@oak-gate/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { libraryView, searchView } from '@oak-gate/contract';
+import type { LibraryView, SearchView } from '@oak-gate/contract';
+import { Store } from '@ngrx/store';
+import { debounceTime, switchMap } from 'rxjs';
 import * as z from 'zod';
-import type { LibraryView } from '@oak-gate/contract';
-import { DOCUMENT_KINDS } from '@oak-gate/core';
-import type { DocumentKind } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
-import { FORM_IMPORTS } from '../ui/form-imports';
+import { sessionFeature } from '../state/session.feature';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
+import { CharacteristicList } from './characteristic-list';
 import { KIND_WORDS, STATE_WORDS } from './kind-words';
+import { KindOrders } from './kind-orders';
 
-interface RevisionDraft {
-  readonly number: string;
-  readonly revision: string;
-  readonly title: string;
-  readonly kind: DocumentKind;
-  readonly issued: string;
-  readonly effective: string;
-  readonly models: readonly string[];
-  readonly serialFrom: string;
-  readonly serialTo: string;
-}
-const EMPTY: RevisionDraft = {
-  number: '',
-  revision: '',
-  title: '',
-  kind: 'manual',
-  issued: '',
-  effective: '',
-  models: [],
-  serialFrom: '',
-  serialTo: '',
-};
-const drafted = z.object({ revision: documentRevision });
-const counting = (text: string): number | null => (text.trim() === '' ? null : Number(text));
+const TABS = [
+  { id: 'documents', label: 'Documents' },
+  { id: 'models', label: 'Engine models' },
+  { id: 'measured', label: 'What is measured' },
+  { id: 'orders', label: 'Which kind is stronger' },
+] as const;
+const TYPING_MS = 120;
+const HIT_WORDS = {
+  document: 'document',
+  row: 'limit',
+  model: 'engine model',
+  characteristic: 'measured',
+} as const;
 
-/** The documents that limits come from, and the engine models that they speak of. */
+/** The documents that limits come from, and everything that they speak of; one search over all of it. */
 @Component({
   selector: 'app-library-page',
-  imports: [...FORM_IMPORTS, RouterLink, ProblemNote, WhenPipe],
+  imports: [CharacteristicList, FormsModule, KindOrders, RouterLink, ProblemNote, WhenPipe],
   templateUrl: './library.page.html',
   styleUrl: './library.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LibraryPage {
   private readonly api = inject(Api);
-  private readonly router = inject(Router);
-  protected readonly kinds = DOCUMENT_KINDS;
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  readonly tab = input<string>();
+  protected readonly tabs = TABS;
+  protected readonly shown = computed(() => TABS.find(({ id }) => id === this.tab())?.id ?? 'documents');
   protected readonly kindWords = KIND_WORDS;
   protected readonly stateWords = STATE_WORDS;
+  protected readonly hitWords = HIT_WORDS;
   protected readonly view = signal<LibraryView | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly draft = signal<RevisionDraft | undefined>(undefined);
   protected readonly search = signal('');
-  protected readonly revisions = computed(() => {
-    const word = this.search().trim().toLowerCase();
-    return (this.view()?.revisions ?? []).filter(({ id, title, appliesTo }) =>
-      `${id} ${title} ${(appliesTo.models ?? []).join(' ')}`.toLowerCase().includes(word),
-    );
-  });
-  protected readonly complete = computed(() => {
-    const draft = this.draft();
-    return (
-      draft !== undefined &&
-      draft.models.length > 0 &&
-      [draft.number, draft.revision, draft.title, draft.issued, draft.effective].every(
-        (text) => text.trim() !== '',
-      )
-    );
-  });
+  protected readonly found = signal<SearchView | undefined>(undefined);
+  protected readonly isSteward = computed(() => this.person()?.roles.includes('steward') === true);
 
   constructor() {
     void this.look();
+    toObservable(this.search)
+      .pipe(
+        debounceTime(TYPING_MS),
+        switchMap((word) =>
+          word.trim() === ''
+            ? Promise.resolve(undefined)
+            : this.api.get(`/api/library/search?q=${encodeURIComponent(word)}`, searchView),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((answer) => {
+        this.found.set(answer?.ok === true ? answer.value : undefined);
+        if (answer?.ok === false) this.problem.set(answer.problem);
+      });
   }
-  private async look(): Promise<void> {
+  protected async look(): Promise<void> {
     const answer = await this.api.get('/api/library', libraryView);
     if (answer.ok) this.view.set(answer.value);
     else this.problem.set(answer.problem);
   }
-  protected start(): void {
-    this.draft.set(EMPTY);
-    this.problem.set(undefined);
+  protected path(link: string): string {
+    return link.split('?')[0] ?? link;
   }
-  protected leave(): void {
-    this.draft.set(undefined);
-    this.problem.set(undefined);
+  protected query(link: string): Record<string, string> {
+    return Object.fromEntries(new URLSearchParams(link.split('?')[1] ?? ''));
   }
-  protected change(part: Partial<RevisionDraft>): void {
-    this.draft.update((draft) => (draft === undefined ? draft : { ...draft, ...part }));
-  }
-  protected async save(): Promise<void> {
-    const draft = this.draft();
-    if (draft === undefined) return;
-    const revision = {
-      ...draft,
-      number: draft.number.trim(),
-      revision: draft.revision.trim(),
-      title: draft.title.trim(),
-      serialFrom: counting(draft.serialFrom),
-      serialTo: counting(draft.serialTo),
-    };
-    const answer = await this.api.post('/api/library/revisions', { id: newId(), revision }, drafted);
-    if (answer.ok) await this.router.navigate(['/library', answer.value.revision.id]);
-    else this.problem.set(answer.problem);
-  }
+
   protected async importModel(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];

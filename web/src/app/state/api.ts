@@ -35,8 +35,12 @@ export class Api {
     return this.ask(schema, () => firstValueFrom(this.http.post(path, body)));
   }
   upload<T extends z.ZodType>(path: string, file: Blob, schema: T): Promise<Answer<z.output<T>>> {
-    const headers = { 'content-type': 'text/csv' };
+    // The bytes are taken as they are, whatever the file calls itself.
+    const headers = { 'content-type': 'application/octet-stream' };
     return this.ask(schema, () => firstValueFrom(this.http.post(path, file, { headers })));
+  }
+  put<T extends z.ZodType>(path: string, body: unknown, schema: T): Promise<Answer<z.output<T>>> {
+    return this.ask(schema, () => firstValueFrom(this.http.put(path, body)));
   }
   delete<T extends z.ZodType>(path: string, schema: T): Promise<Answer<z.output<T>>> {
     return this.ask(schema, () => firstValueFrom(this.http.delete(path)));

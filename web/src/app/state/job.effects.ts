@@ -1,11 +1,11 @@
 import { inject } from '@angular/core';
-import { ledgerEntries } from '@oak-gate/contract';
+import { ledgerEntries, limitNews } from '@oak-gate/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
   concatMap,
+  filter,
   from,
-  fromEvent,
   map,
   merge,
   Observable,
@@ -16,8 +16,10 @@ import {
   withLatestFrom,
 } from 'rxjs';
 import type { Action } from '@ngrx/store';
+import * as z from 'zod';
 import { Api } from './api';
 import type { ApiProblem } from './api';
+import { eventsOf } from './event-stream';
 import { jobFeature, JobActions } from './job.feature';
 import type { Pending } from './job.feature';
 import { Outbox } from './outbox';
@@ -81,33 +83,59 @@ function deliver(api: Api, jobId: string, { id, command }: Pending): Observable<
   );
 }
 
-/** What other tablets write. */
+const streamed = z.union([z.object({ library: z.literal(true) }), ledgerEntries]);
+
+/** What other tablets write, and that the library moved on. */
 export const hearOthers = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
       ofType(JobActions.told),
       switchMap(({ jobId }) =>
-        listen(jobId).pipe(
+        eventsOf(`/api/jobs/${jobId}/stream`, streamed).pipe(
           takeUntil(actions.pipe(ofType(JobActions.close, JobActions.open, JobActions.told))),
         ),
       ),
       withLatestFrom(store.select(jobFeature.selectConfirmed)),
-      map(([entries, confirmed]) =>
-        (entries[0]?.entry.seq ?? 0) <= (confirmed?.seq ?? 0) + 1
+      map(([event, confirmed]) => {
+        if ('library' in event) return JobActions.libraryMoved();
+        const { entries } = event;
+        return (entries[0]?.entry.seq ?? 0) <= (confirmed?.seq ?? 0) + 1
           ? JobActions.heard({ entries })
-          : JobActions.gap(),
-      ),
+          : JobActions.gap();
+      }),
     ),
   { functional: true },
 );
 
-function listen(jobId: string) {
-  return new Observable<MessageEvent<string>>((subscriber) => {
-    const source = new EventSource(`/api/jobs/${jobId}/stream`);
-    const heard = fromEvent<MessageEvent<string>>(source, 'message').subscribe(subscriber);
-    return () => {
-      heard.unsubscribe();
-      source.close();
-    };
-  }).pipe(map(({ data }) => ledgerEntries.parse(JSON.parse(data)).entries));
-}
+/** What the library's documents mean for this job: asked when it opens, and whenever either of them moves. */
+export const askForNews = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+    merge(
+      actions.pipe(ofType(JobActions.told, JobActions.libraryMoved)),
+      actions.pipe(
+        ofType(JobActions.accepted, JobActions.heard),
+        filter(({ entries }) => entries.some(({ entry }) => MOVES_NEWS.has(entry.type))),
+      ),
+    ).pipe(
+      withLatestFrom(store.select(jobFeature.selectJobId)),
+      switchMap(([, jobId]) =>
+        from(api.get(`/api/jobs/${jobId}/news`, limitNews)).pipe(
+          filter((answer) => answer.ok),
+          map(({ value }) => JobActions.news({ jobId: jobId ?? '', news: value })),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+/** What changes which documents a job waits for, and which of its verdicts they would change. */
+const MOVES_NEWS: ReadonlySet<string> = new Set([
+  'limitsPinned',
+  'pinDeclined',
+  'engineFactsSaid',
+  'serialCorrected',
+  'readingTaken',
+  'readingCorrected',
+  'readingVoided',
+  'limitDecided',
+  'recordSealed',
+]);

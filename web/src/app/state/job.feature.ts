@@ -1,3 +1,4 @@
+import type { LimitNews } from '@oak-gate/contract';
 import { evolveJob, replayJob } from '@oak-gate/core';
 import type { JobCommand, JobEntry, JobState, LedgerEntry } from '@oak-gate/core';
 import {
@@ -35,6 +36,9 @@ export const JobActions = createActionGroup({
     heard: props<{ entries: Entries }>(),
     /** What was heard does not join on: the story is asked for again. */
     gap: emptyProps(),
+    /** The library has moved on: what that means for this job is asked for. */
+    libraryMoved: emptyProps(),
+    news: props<{ jobId: string; news: LimitNews }>(),
     noticeRead: emptyProps(),
     close: emptyProps(),
   },
@@ -47,6 +51,8 @@ export interface JobFeatureState {
   readonly pending: readonly Pending[];
   readonly problem: ApiProblem | undefined;
   readonly refusal: { readonly command: JobCommand; readonly problem: ApiProblem } | undefined;
+  /** What arrived in the library since the limits were pinned; unknown until the server has said it. */
+  readonly news: LimitNews | undefined;
 }
 const initial: JobFeatureState = {
   jobId: undefined,
@@ -54,6 +60,7 @@ const initial: JobFeatureState = {
   pending: [],
   problem: undefined,
   refusal: undefined,
+  news: undefined,
 };
 
 /** Joins entries to the story; those that are in it already are passed over. */
@@ -102,15 +109,22 @@ export const jobFeature = createFeature({
       // Our own command may be heard before its answer comes: then it is no longer on its way.
       pending: state.pending.filter(({ id }) => !entries.some(({ entry }) => entry.command === id)),
     })),
+    on(JobActions.news, (state, { jobId, news }): JobFeatureState =>
+      jobId === state.jobId ? { ...state, news } : state,
+    ),
     on(JobActions.noticeRead, (state): JobFeatureState => ({ ...state, refusal: undefined })),
     on(JobActions.close, (): JobFeatureState => initial),
   ),
-  extraSelectors: ({ selectConfirmed, selectPending }) => ({
+  extraSelectors: ({ selectConfirmed, selectNews, selectPending }) => ({
     /** The job as the person at this tablet sees it: the story on disk with what is on its way. */
     selectJob: createSelector(selectConfirmed, selectPending, (confirmed, pending) =>
       confirmed === undefined
         ? undefined
         : pending.reduce((state, { foreseen }) => foresee(state, foreseen), confirmed),
+    ),
+    /** What came or changed in the library and waits for a decision here. */
+    selectArrived: createSelector(selectNews, (news) =>
+      news === undefined || news.declined !== null ? [] : news.moved,
     ),
     selectPendingPlaces: createSelector(selectPending, (pending) =>
       pending.flatMap(({ foreseen }) =>

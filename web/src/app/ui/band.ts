@@ -20,6 +20,12 @@ const LABEL_ROOM = 76;
         [attr.width]="view().right - view().left"
         height="22"
       />
+      @if (view().target; as target) {
+        <path
+          class="target"
+          [attr.d]="'M' + (target.left + 5) + ' 12h-5v18h5M' + (target.right - 5) + ' 12h5v18h-5'"
+        />
+      }
       @for (other of view().others; track $index) {
         <rect class="other" [attr.x]="other.x" y="14" [attr.width]="other.width" height="14" />
       }
@@ -49,6 +55,8 @@ const LABEL_ROOM = 76;
 export class Band {
   readonly limit = input.required<Limit>();
   readonly unit = input.required<LengthUnit>();
+  /** The shop’s own target: it only narrows, and is drawn inside what is allowed. */
+  readonly target = input<{ readonly min?: number; readonly max?: number }>();
   readonly reading = input<Reading>();
   readonly others = input<readonly Reading[]>([]);
   readonly state = input<PlaceStateWord>('notTaken');
@@ -73,7 +81,13 @@ export class Band {
       const anchor = (name === 'min') !== crowded ? 'end' : 'start';
       return { name, x: at, text: `${text} ${name}`, anchor, textX: anchor === 'end' ? at + 4 : at - 4 };
     };
+    const target = this.target();
+    const narrow = {
+      left: Math.max(target?.min === undefined ? 0 : x(target.min), min === undefined ? 0 : x(min)),
+      right: Math.min(target?.max === undefined ? WIDTH : x(target.max), max === undefined ? WIDTH : x(max)),
+    };
     return {
+      target: target === undefined ? undefined : narrow,
       left: min === undefined ? 0 : x(min),
       right: max === undefined ? WIDTH : x(max),
       bounds: [

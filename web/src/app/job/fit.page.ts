@@ -1,0 +1,164 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { contextWords, inForceWords, placeWordsOf, rowFigures, rowUnit, stateWord } from '@oak-gate/contract';
+import {
+  currentPin,
+  fitKey,
+  limitChoices,
+  limitInForce,
+  parsePlaceKey,
+  sheetPlaces,
+  placeKey,
+  whatGoverns,
+} from '@oak-gate/core';
+import type { LimitChoice, PartState, VerdictWord } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import type { ApiProblem } from '../state/api';
+import { jobFeature } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { sessionFeature } from '../state/session.feature';
+import { Asker } from '../ui/asker';
+import { Field } from '../ui/field';
+import { Mark } from '../ui/mark';
+import { ProblemNote } from '../ui/problem-note';
+import { SourceBands } from '../ui/source-bands';
+import { WhenPipe } from '../ui/when.pipe';
+import { benchUnit } from './bench-unit';
+import { askFacts, factsFor } from './say-facts';
+
+/** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */
+@Component({
+  selector: 'app-fit-page',
+  imports: [Field, Mark, ProblemNote, RouterLink, SourceBands, WhenPipe],
+  templateUrl: './fit.page.html',
+  styleUrl: './fit.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FitPage {
+  private readonly store = inject(Store);
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  /** A fit, or one place of it. */
+  readonly fit = input<string>();
+  readonly part = input<string>();
+  protected readonly job = this.store.selectSignal(jobFeature.selectJob);
+  private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
+  protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
+  protected readonly partState = computed((): PartState => (this.part() === 'reused' ? 'reused' : 'new'));
+  protected readonly chosen = linkedSignal<string, number | undefined>({
+    source: () => `${this.fit() ?? ''} ${this.partState()}`,
+    computation: () => undefined,
+  });
+  protected readonly reason = signal('');
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+
+  protected readonly view = computed(() => {
+    const job = this.job();
+    const pin = job === undefined ? undefined : currentPin(job);
+    const place = parsePlaceKey(this.fit() ?? '');
+    if (job === undefined || pin === undefined || place === undefined) return undefined;
+    const partState = this.partState();
+    const { cylinder: _cylinder, ...address } = place.at;
+    const at = { characteristic: place.characteristic, at: address };
+    const found = whatGoverns(at, partState, pin);
+    const inForce = limitInForce(job, at, partState);
+    const unit = benchUnit(job);
+    const decided = job.limitDecisions.findLast(
+      (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,
+    );
+    const missing = factsFor(found.held.flatMap((each) => each.missing));
+    const first = sheetPlaces(job, place.characteristic).find((each) => fitKey(each) === fitKey(at));
+    return {
+      jobId: job.id,
+      sealed: job.seal !== undefined,
+      pin,
+      found,
+      fit: fitKey(at),
+      title: placeWordsOf(pin.model.layout, fitKey(at)),
+      characteristic: pin.characteristics.find(({ id }) => id === place.characteristic),
+      unit,
+      inForce,
+      words: inForceWords(inForce, unit),
+      decided,
+      missing,
+      lacks: contextWords([...new Set(found.held.flatMap((each) => each.missing))]),
+      choices:
+        inForce.state === 'withheld'
+          ? limitChoices(job, fitKey(at), partState).map((choice) => ({
+              choice,
+              words: inForceWords(
+                { state: 'inForce', limit: choice.limit, sources: {}, decided: true },
+                unit,
+              ),
+              rows: [...new Set(Object.values(choice.rows))].join(' with '),
+              assumes: contextWords(choice.assumes as Parameters<typeof contextWords>[0]),
+              counts: countsOf(choice),
+              flips: choice.readings.map(({ place: key, verdict }) => ({
+                key,
+                state: verdict.verdict,
+                where: placeWordsOf(pin.model.layout, key).split(',')[0] ?? key,
+              })),
+            }))
+          : [],
+      rules: found.rules.map((row) => ({
+        id: row.id,
+        words: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+        note: row.note,
+      })),
+      bench: first === undefined ? undefined : placeKey(first),
+      lookUp: {
+        model: pin.model.id,
+        characteristic: place.characteristic,
+        at: [address.groove ?? '', address.member ?? '', address.station ?? ''].join('/'),
+        partState,
+        serial: job.engine.serial,
+        ...(job.engine.pistonMaterial === null ? {} : { pistonMaterial: job.engine.pistonMaterial }),
+        ...(job.engine.ringPartNumber === null ? {} : { partNumber: job.engine.ringPartNumber }),
+        ...(job.engine.buildDate === null ? {} : { buildDate: job.engine.buildDate }),
+        duty: job.job.duty,
+      },
+    };
+  });
+
+  protected async decide(): Promise<void> {
+    const view = this.view();
+    const chosen = this.chosen();
+    const choice = chosen === undefined ? undefined : view?.choices[chosen]?.choice;
+    if (view === undefined || choice === undefined) return;
+    this.problem.set(
+      await this.desk.ask({
+        type: 'decideLimit',
+        fit: view.fit,
+        partState: this.partState(),
+        rows: choice.rows,
+        reason: this.reason(),
+      }),
+    );
+    if (this.problem() === undefined) this.reason.set('');
+  }
+  protected async sayFacts(): Promise<void> {
+    const view = this.view();
+    if (view === undefined) return;
+    await this.asker.ask(
+      askFacts(view.missing, view.pin.model.bore.unit, (command) => this.desk.ask(command)),
+    );
+  }
+}
+
+const ORDER: readonly VerdictWord[] = ['in', 'serviceable', 'tight', 'loose', 'notProven', 'noLimit'];
+/** "9 in, 1 tight, 2 not proven": what a choice would make of the readings at hand. */
+function countsOf({ readings }: LimitChoice): string {
+  if (readings.length === 0) return 'no reading is taken here yet';
+  return ORDER.flatMap((word) => {
+    const count = readings.filter(({ verdict }) => verdict.verdict === word).length;
+    return count === 0 ? [] : [`${count} ${stateWord(word)}`];
+  }).join(', ');
+}

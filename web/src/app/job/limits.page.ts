@@ -1,0 +1,142 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { inForceWords, placeWordsOf, shortReading, stateWord } from '@oak-gate/contract';
+import { currentPin, limitInForce, parsePlaceKey, placeAt } from '@oak-gate/core';
+import type { JobState } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { sessionFeature } from '../state/session.feature';
+import { Asker } from '../ui/asker';
+import { Mark } from '../ui/mark';
+import { WhenPipe } from '../ui/when.pipe';
+import { benchUnit } from './bench-unit';
+import { FindingList } from './finding-list';
+
+/** By what this job is judged: what is pinned, what arrived since and would change, and what somebody decided. */
+@Component({
+  selector: 'app-limits-page',
+  imports: [FindingList, Mark, RouterLink, WhenPipe],
+  templateUrl: './limits.page.html',
+  styleUrl: './limits.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LimitsPage {
+  private readonly store = inject(Store);
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  protected readonly job = this.store.selectSignal(jobFeature.selectJob);
+  protected readonly news = this.store.selectSignal(jobFeature.selectNews);
+  private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
+  protected readonly pin = computed(() => {
+    const job = this.job();
+    return job === undefined ? undefined : currentPin(job);
+  });
+  protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
+
+  /** What adopting would change, place by place, in words. */
+  protected readonly arrived = computed(() => {
+    const [job, news] = [this.job(), this.news()];
+    if (job === undefined || news === undefined || news.moved.length === 0) return undefined;
+    const changes = news.changes;
+    const unit = benchUnit(job);
+    return {
+      declined: news.declined,
+      added: changes?.added ?? [],
+      removed: changes?.removed ?? [],
+      fits: (changes?.fits ?? []).map(({ fit, partState, before, after }) => ({
+        key: `${fit} ${partState}`,
+        where: placeIn(job, fit),
+        partState,
+        before: inForceWords(before, unit),
+        after: inForceWords(after, unit),
+      })),
+      flips: (changes?.flips ?? []).map(({ place, reading, before, after }) => {
+        const taken = placeAt(job, place).readings.find(({ seq }) => seq === reading);
+        return {
+          place,
+          where: placeIn(job, place),
+          figure: taken === undefined ? '' : shortReading(taken.reading, taken.instrument.unit),
+          before: before.verdict,
+          after: after.verdict,
+          words: `${stateWord(before.verdict)} now, ${stateWord(after.verdict)} then`,
+        };
+      }),
+      placesAdded: (changes?.placesAdded ?? []).map((key) => placeIn(job, key)),
+      placesRemoved: (changes?.placesRemoved ?? []).map((key) => placeIn(job, key)),
+    };
+  });
+  protected readonly fits = computed(() => {
+    const job = this.job();
+    const pin = this.pin();
+    if (job === undefined || pin === undefined) return [];
+    const unit = benchUnit(job);
+    return pin.fits.map(({ fit, partState, governing, held }) => {
+      const place = parsePlaceKey(fit);
+      const inForce = place === undefined ? { state: 'none' as const } : limitInForce(job, place, partState);
+      return {
+        key: `${fit} ${partState}`,
+        fit,
+        partState,
+        where: placeIn(job, fit),
+        words: inForceWords(inForce, unit),
+        state: inForce.state,
+        sources: inForce.state === 'inForce' ? [...new Set(Object.values(inForce.sources))].join(', ') : '',
+        decided: inForce.state === 'inForce' && inForce.decided,
+        mixed: governing.mixed === true,
+        held: held.length,
+        target: governing.target !== undefined,
+      };
+    });
+  });
+  protected readonly decisions = computed(() => {
+    const job = this.job();
+    const number = this.pin()?.pin;
+    if (job === undefined) return [];
+    const unit = benchUnit(job);
+    return job.limitDecisions.map((each) => ({
+      key: `${each.pin} ${each.fit} ${each.partState}`,
+      where: placeIn(job, each.fit),
+      partState: each.partState,
+      words: inForceWords({ state: 'inForce', limit: each.limit, sources: each.rows, decided: true }, unit),
+      rows: [...new Set(Object.values(each.rows))].join(', '),
+      reason: each.reason,
+      by: each.by,
+      at: each.at,
+      past: each.pin !== number,
+    }));
+  });
+
+  protected async adopt(): Promise<void> {
+    const documents = this.news()?.documents ?? [];
+    await this.asker.ask({
+      title: 'Adopt what is current now',
+      lines: [
+        'The job takes a copy of the documents that are current today. Every reading that counts is judged again.',
+        'Decisions about limits that were made for the old documents end with them.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Adopt',
+      act: ({ reason }) =>
+        this.desk.ask({ type: 'pinAgain', documents: [...documents], reason: reason ?? '' }),
+    });
+  }
+  protected async decline(): Promise<void> {
+    const documents = this.news()?.documents ?? [];
+    await this.asker.ask({
+      title: 'Decline it for this job',
+      lines: [
+        'The job stays with what it has pinned. The reason stands in the record, and a later revision is asked about anew.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Decline',
+      act: ({ reason }) =>
+        this.desk.ask({ type: 'declinePin', documents: [...documents], reason: reason ?? '' }),
+    });
+  }
+}
+
+function placeIn(job: JobState, key: string): string {
+  const layout = currentPin(job)?.model.layout;
+  return layout === undefined ? key : placeWordsOf(layout, key);
+}

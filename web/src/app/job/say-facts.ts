@@ -1,0 +1,88 @@
+import { figureOf, isLength } from '@oak-gate/core';
+import type { JobCommand, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
+import type { ApiProblem } from '../state/api';
+import type { Ask, AskField } from '../ui/ask-dialog';
+
+/** What somebody can say of the engine when a limit waits for it, by what the limit lacks. */
+export type FactKey =
+  'oversize' | 'measuredBore' | 'pistonMaterial' | 'ringPartNumber' | 'ringMaker' | 'buildDate';
+const OF_CONTEXT: Readonly<Partial<Record<keyof LimitContext, FactKey>>> = {
+  oversize: 'oversize',
+  diameter: 'measuredBore',
+  pistonMaterial: 'pistonMaterial',
+  partNumber: 'ringPartNumber',
+  buildDate: 'buildDate',
+};
+export const factsFor = (missing: readonly (keyof LimitContext)[]): readonly FactKey[] => [
+  ...new Set(missing.flatMap((key) => OF_CONTEXT[key] ?? [])),
+];
+
+const fieldFor = (key: FactKey, unit: LengthUnit): AskField => {
+  switch (key) {
+    case 'oversize':
+      return { key, label: `Bore oversize (${unit})`, kind: 'line', hint: '0 for standard' };
+    case 'measuredBore':
+      return { key, label: `Bore as measured (${unit})`, kind: 'line', optional: true };
+    case 'pistonMaterial':
+      return { key, label: 'Piston material', kind: 'line' };
+    case 'ringPartNumber':
+      return { key, label: 'Part number of the rings', kind: 'line' };
+    case 'ringMaker':
+      return { key, label: 'Maker of the rings that are fitted', kind: 'line' };
+    case 'buildDate':
+      return { key, label: 'Date of build', kind: 'date' };
+  }
+};
+
+/** The dialog in which it is said. The documents stay as pinned; what applies is decided anew. */
+export function askFacts(
+  keys: readonly FactKey[],
+  unit: LengthUnit,
+  send: (command: JobCommand) => Promise<ApiProblem | undefined>,
+): Ask {
+  return {
+    title: 'Say what this engine is',
+    lines: [
+      'The pinned documents stay the same. What applies of them is decided anew, and every reading is judged again.',
+    ],
+    fields: [
+      ...keys.map((key) => fieldFor(key, unit)),
+      { key: 'reason', label: 'How it is known', kind: 'text' },
+    ],
+    submit: 'Say so',
+    act: (values) => {
+      const read = factsOf(keys, values, unit);
+      if (!read.ok) return read.problem;
+      return send({ type: 'sayEngineFacts', facts: read.facts, reason: values['reason'] ?? '' });
+    },
+  };
+}
+
+export function factsOf(
+  keys: readonly FactKey[],
+  values: Readonly<Record<string, string>>,
+  unit: LengthUnit,
+): { readonly ok: true; readonly facts: SaidFacts } | { readonly ok: false; readonly problem: ApiProblem } {
+  const facts: Record<string, unknown> = {};
+  for (const key of keys) {
+    const text = (values[key] ?? '').trim();
+    if (text === '') continue;
+    if (key !== 'oversize' && key !== 'measuredBore') {
+      facts[key] = text;
+      continue;
+    }
+    const figure = figureOf(text, unit);
+    if (figure === undefined || !isLength(figure))
+      return {
+        ok: false,
+        problem: {
+          code: 'FIELD_WRONG',
+          title: `"${text}" is not a size in ${unit}`,
+          where: key === 'oversize' ? 'the bore oversize' : 'the bore as measured',
+          next: `Write a figure in ${unit}, for instance ${unit === 'mm' ? '0.50' : '0.020'}.`,
+        },
+      };
+    facts[key] = figure.nm;
+  }
+  return { ok: true, facts };
+}

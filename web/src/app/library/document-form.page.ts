@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { libraryView, revisionView } from '@oak-gate/contract';
+import type { ModelSummary } from '@oak-gate/contract';
+import { DOCUMENT_KINDS, PART_STATES } from '@oak-gate/core';
+import * as z from 'zod';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { newId } from '../state/new-id';
+import { Choices, Field } from '../ui/field';
+import { ProblemNote } from '../ui/problem-note';
+import { draftOf, EMPTY_DRAFT, statementOf } from './document-draft';
+import type { DocumentDraft } from './document-draft';
+import { KIND_WORDS } from './kind-words';
+
+const KIND_HINTS: Readonly<Record<string, string>> = {
+  mandatory: 'an order of the authority or of the maker that must be followed',
+  letter: 'approved, from whoever holds the approval of the engine or of the fitted part',
+  partMaker: 'a leaflet from the ring box, without an approval',
+  manual: 'the maker’s overhaul manual',
+  shop: 'your own target: it narrows inside the limits and never widens them',
+};
+
+/** A document’s own statement, written for a draft: who it is, when it holds, what it speaks of. */
+@Component({
+  selector: 'app-document-form-page',
+  imports: [Choices, Field, ProblemNote, RouterLink],
+  templateUrl: './document-form.page.html',
+  styleUrl: './document-form.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentFormPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  /** The revision that is changed; nothing for a new one. */
+  readonly revision = input<string>();
+  protected readonly draft = signal<DocumentDraft>(EMPTY_DRAFT);
+  protected readonly problem = signal<ApiProblem | undefined>(undefined);
+  protected readonly busy = signal(false);
+  private readonly models = signal<readonly ModelSummary[]>([]);
+  protected readonly kinds = DOCUMENT_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }));
+  protected readonly kindHint = computed(() => KIND_HINTS[this.draft().kind] ?? '');
+  protected readonly states = PART_STATES.map((value) => ({ value, label: `${value} parts` }));
+  protected readonly units = ['in', 'mm'].map((value) => ({ value, label: value }));
+  protected readonly modelChoices = computed(() =>
+    this.models().map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
+  );
+  protected readonly complete = computed(() => {
+    const { number, revision, title, issued, effective, models } = this.draft();
+    return (
+      models.length > 0 && [number, revision, title, issued, effective].every((text) => text.trim() !== '')
+    );
+  });
+
+  constructor() {
+    void this.api.get('/api/library', libraryView).then((answer) => {
+      if (answer.ok) this.models.set(answer.value.models);
+      else this.problem.set(answer.problem);
+    });
+    effect(() => {
+      const id = this.revision();
+      if (id !== undefined) void this.fetch(id);
+    });
+  }
+  private async fetch(id: string): Promise<void> {
+    const answer = await this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView);
+    if (answer.ok) this.draft.set(draftOf(answer.value.revision));
+    else this.problem.set(answer.problem);
+  }
+  protected change(part: Partial<DocumentDraft>): void {
+    this.draft.update((draft) => ({ ...draft, ...part }));
+  }
+
+  protected async save(): Promise<void> {
+    const read = statementOf(this.draft());
+    this.problem.set(read.ok ? undefined : read.problem);
+    if (!read.ok) return;
+    this.busy.set(true);
+    const changed = this.revision();
+    const body = { id: newId(), revision: read.statement };
+    const path = '/api/library/revisions';
+    const said = z.object({ revision: z.object({ id: z.string() }) });
+    const answer =
+      changed === undefined
+        ? await this.api.post(path, body, said)
+        : await this.api.put(`${path}/${encodeURIComponent(changed)}`, body, said);
+    this.busy.set(false);
+    if (answer.ok) await this.router.navigate(['/library', answer.value.revision.id]);
+    else this.problem.set(answer.problem);
+  }
+}

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+
+export interface FieldOption {
+  readonly value: string;
+  readonly label: string;
+}
+
+/** One field of a form: a line, a text, a date, a choice. Every form of the application is made of these. */
+@Component({
+  selector: 'app-field',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, MatSelectModule],
+  template: `
+    <mat-form-field appearance="outline">
+      <mat-label>{{ label() }}</mat-label>
+      @switch (kind()) {
+        @case ('choice') {
+          <mat-select [attr.name]="name()" [ngModel]="value()" (ngModelChange)="value.set($event)">
+            @for (option of options(); track option.value) {
+              <mat-option [value]="option.value">{{ option.label }}</mat-option>
+            }
+          </mat-select>
+        }
+        @case ('text') {
+          <textarea
+            matInput
+            [attr.name]="name()"
+            [rows]="rows()"
+            [maxlength]="max()"
+            [ngModel]="value()"
+            (ngModelChange)="value.set($event)"
+          ></textarea>
+        }
+        @default {
+          <input
+            matInput
+            autocomplete="off"
+            [attr.name]="name()"
+            [type]="kind() === 'date' ? 'date' : 'text'"
+            [attr.inputmode]="kind() === 'number' ? 'decimal' : null"
+            [maxlength]="max()"
+            [readonly]="fixed()"
+            [ngModel]="value()"
+            (ngModelChange)="value.set($event)"
+          />
+        }
+      }
+      @if (hint(); as words) {
+        <mat-hint>{{ words }}</mat-hint>
+      }
+    </mat-form-field>
+  `,
+  styles: ':host, mat-form-field { display: block; width: 100%; }',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Field {
+  readonly label = input.required<string>();
+  readonly name = input.required<string>();
+  readonly kind = input<'line' | 'text' | 'number' | 'date' | 'choice'>('line');
+  readonly options = input<readonly FieldOption[]>([]);
+  readonly hint = input('');
+  readonly max = input(120);
+  readonly rows = input(2);
+  /** Shown, and not to be changed. */
+  readonly fixed = input(false);
+  readonly value = model('');
+}
+
+/** Several of a list at once. */
+@Component({
+  selector: 'app-choices',
+  imports: [FormsModule, MatFormFieldModule, MatSelectModule],
+  template: `
+    <mat-form-field appearance="outline">
+      <mat-label>{{ label() }}</mat-label>
+      <mat-select multiple [attr.name]="name()" [ngModel]="value()" (ngModelChange)="value.set($event)">
+        @for (option of options(); track option.value) {
+          <mat-option [value]="option.value">{{ option.label }}</mat-option>
+        }
+      </mat-select>
+    </mat-form-field>
+  `,
+  styles: ':host, mat-form-field { display: block; width: 100%; }',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Choices {
+  readonly label = input.required<string>();
+  readonly name = input.required<string>();
+  readonly options = input<readonly FieldOption[]>([]);
+  readonly value = model<readonly string[]>([]);
+}
