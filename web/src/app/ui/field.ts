@@ -53,7 +53,7 @@ export interface FieldOption {
       }
     </mat-form-field>
   `,
-  styles: ':host, mat-form-field { display: block; width: 100%; }',
+  styleUrl: './field.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Field {
@@ -83,7 +83,7 @@ export class Field {
       </mat-select>
     </mat-form-field>
   `,
-  styles: ':host, mat-form-field { display: block; width: 100%; }',
+  styleUrl: './field.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Choices {
