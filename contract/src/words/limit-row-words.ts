@@ -16,6 +16,7 @@ import type {
   TableQuestion,
   UnitKind,
 } from '@oak-gate/core';
+import type { LimitNews } from '../job/schemas';
 import { placeWords, unitWord } from './place-words';
 import { boundText, showBound } from './reading-words';
 
@@ -217,9 +218,12 @@ export function workedWords(
   const of = basis === undefined ? '' : ` (${DIAMETER_WORDS[basis]})`;
   return `${perDiameter} × ${size(diameter)} ${unitWord(shown)}${times} = ${size(value)} ${unitWord(shown)}${of}`;
 }
+/** Without needless digits, and with as many as a bench is used to. */
 const trimmed = (nm: number, unit: LengthUnit): string => {
   const per = unit === 'in' ? 25_400_000 : unit === 'mm' ? 1_000_000 : 1_000;
-  return String(Number((nm / per).toFixed(unit === 'um' ? 1 : unit === 'mm' ? 4 : 5)));
+  const [most, usual] = unit === 'um' ? [1, 0] : unit === 'mm' ? [4, 2] : [5, 3];
+  const exact = String(Number((nm / per).toFixed(most)));
+  return (exact.split('.')[1]?.length ?? 0) < usual ? (nm / per).toFixed(usual) : exact;
 };
 
 /** A size in the base unit of its quantity, for a drawing's labels. */
@@ -250,4 +254,18 @@ export function questionWords(question: TableQuestion): {
       { value: 'wearLimit', label: `${question.figure} is the wear limit` },
     ],
   };
+}
+
+/** Which documents came and went, as one says it: "SL-88 rev C arrived in the place of SL-88 rev B". */
+export function arrivedWords(news: LimitNews): string {
+  const { added = [], removed = [] } = news.changes ?? {};
+  if (added.length === 0) return `${removed.join(', ')} no longer ${removed.length === 1 ? 'holds' : 'hold'}`;
+  const instead = removed.length === 0 ? '' : ` in the place of ${removed.join(', ')}`;
+  return `${added.join(', ')} arrived${instead}`;
+}
+/** How much of a job the news would change. */
+export function flipsWords({ changes }: LimitNews): string {
+  const flips = changes?.flips.length ?? 0;
+  if (flips === 0) return 'no verdict would change';
+  return `${flips} ${flips === 1 ? 'verdict' : 'verdicts'} would change`;
 }

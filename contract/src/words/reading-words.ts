@@ -1,12 +1,5 @@
 import { otherUnit, showExact, showLength } from '@oak-gate/core';
-import type {
-  LengthUnit,
-  Limit,
-  LimitInForce,
-  Nanometres,
-  Reading,
-  VerdictFact,
-} from '@oak-gate/core';
+import type { LengthUnit, Limit, LimitInForce, Nanometres, Reading, VerdictFact } from '@oak-gate/core';
 import { unitWord } from './place-words';
 import { WITHHELD_WORDS } from './state-words';
 

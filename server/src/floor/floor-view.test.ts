@@ -146,7 +146,7 @@ test('a revision that arrived needs an inspector until somebody declined it, and
     {
       who: 'inspector',
       urgency: 1,
-      sentence: 'Veldane VA-2 V-100: SL-9 rev D arrived or changed in the library; 1 verdict would change',
+      sentence: 'Veldane VA-2 V-100: SL-9 rev D arrived; 1 verdict would change',
       link: '/jobs/J/limits',
     },
   ]);

@@ -1,4 +1,4 @@
-import { findingWords, taskWords, waitWords } from '@oak-gate/contract';
+import { arrivedWords, findingWords, flipsWords, taskWords, waitWords } from '@oak-gate/contract';
 import type { FloorJob, FloorNeed, FloorView, LimitNews } from '@oak-gate/contract';
 import { currentGate, gateStand, gateWaits, isInDate, openMatters } from '@oak-gate/core';
 import type { Finding, Instrument, JobState, Role, Wait } from '@oak-gate/core';
@@ -116,7 +116,7 @@ export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed
   const arrived =
     news.moved.length === 0 || news.declined !== null
       ? []
-      : [need('inspector', newsWords(news), 1, state.at, 'limits')];
+      : [need('inspector', `${arrivedWords(news)}; ${flipsWords(news)}`, 1, state.at, 'limits')];
   if (waits.length === 0)
     return [...arrived, need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
   const findings = openMatters(state).findings.map((finding) =>
@@ -139,13 +139,6 @@ export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed
     .tasks.filter(({ kind }) => kind === 'file')
     .map((task) => need('technician', taskWords(state, task), 3));
   return [...arrived, ...findings, ...arrivals, ...files];
-}
-/** What arrived in the library, and how much of this job it would change. */
-function newsWords({ moved, changes }: LimitNews): string {
-  const flips = changes?.flips.length ?? 0;
-  const changed =
-    flips === 0 ? 'no verdict would change' : `${flips} ${flips === 1 ? 'verdict' : 'verdicts'} would change`;
-  return `${moved.join(', ')} arrived or changed in the library; ${changed}`;
 }
 /** Where a finding is decided: what a document leaves open beside the documents, the rest on the bench. */
 const stageOf = ({ kind }: Finding): string =>

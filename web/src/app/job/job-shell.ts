@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { arrivedWords, flipsWords } from '@oak-gate/contract';
 import { currentGate, gateStand, gateWaits } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
@@ -9,9 +10,6 @@ import { ProblemNote } from '../ui/problem-note';
 import { today } from '../ui/today';
 import { middleCut } from '../ui/middle-cut';
 import { WhenPipe } from '../ui/when.pipe';
-
-const flipsWords = (flips: number): string =>
-  flips === 0 ? 'no verdict would change' : `${flips} ${flips === 1 ? 'verdict' : 'verdicts'} would change`;
 
 /** The engine strip and the gate line, on top of every screen of a job. */
 @Component({
@@ -31,9 +29,10 @@ export class JobShell {
   private readonly news = this.store.selectSignal(jobFeature.selectNews);
   /** What arrived in the library and touches this job, with what it would change. */
   protected readonly arrived = computed(() => {
-    const documents = this.store.selectSignal(jobFeature.selectArrived)();
-    const flips = this.news()?.changes?.flips.length ?? 0;
-    return documents.length === 0 ? undefined : { documents: documents.join(', '), words: flipsWords(flips) };
+    const news = this.news();
+    return news === undefined || news.moved.length === 0 || news.declined !== null
+      ? undefined
+      : { what: arrivedWords(news), changes: flipsWords(news) };
   });
   protected readonly modelName = computed(() => middleCut(this.job()?.engine.modelName ?? '', 34));
 

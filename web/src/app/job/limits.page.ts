@@ -1,8 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { inForceWords, placeWordsOf, shortReading, stateWord } from '@oak-gate/contract';
+import {
+  arrivedWords,
+  flipsWords,
+  inForceWords,
+  placeWordsOf,
+  shortReading,
+  stateWord,
+} from '@oak-gate/contract';
 import { currentPin, limitInForce, parsePlaceKey, placeAt } from '@oak-gate/core';
-import type { JobState } from '@oak-gate/core';
+import type { LimitNews } from '@oak-gate/contract';
+import type { JobState, LengthUnit } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -42,15 +50,9 @@ export class LimitsPage {
     const unit = benchUnit(job);
     return {
       declined: news.declined,
-      added: changes?.added ?? [],
-      removed: changes?.removed ?? [],
-      fits: (changes?.fits ?? []).map(({ fit, partState, before, after }) => ({
-        key: `${fit} ${partState}`,
-        where: placeIn(job, fit),
-        partState,
-        before: inForceWords(before, unit),
-        after: inForceWords(after, unit),
-      })),
+      what: arrivedWords(news),
+      howMany: flipsWords(news),
+      ...changedFits(job, changes?.fits ?? [], unit),
       flips: (changes?.flips ?? []).map(({ place, reading, before, after }) => {
         const taken = placeAt(job, place).readings.find(({ seq }) => seq === reading);
         return {
@@ -134,6 +136,29 @@ export class LimitsPage {
         this.desk.ask({ type: 'declinePin', documents: [...documents], reason: reason ?? '' }),
     });
   }
+}
+
+/** Fits whose figures change, new and reused parts in one line where they change alike; the others only counted. */
+function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fits'], unit: LengthUnit) {
+  const said = fits.map(({ fit, partState, before, after }) => ({
+    where: placeIn(job, fit),
+    partState,
+    before: inForceWords(before, unit),
+    after: inForceWords(after, unit),
+  }));
+  const lines = new Map<string, { where: string; parts: string; before: string; after: string }>();
+  for (const { where, partState, before, after } of said.filter((each) => each.before !== each.after)) {
+    const key = `${where} ${before} ${after}`;
+    const so = lines.get(key);
+    lines.set(key, {
+      where,
+      before,
+      after,
+      parts: so === undefined ? partState : `${so.parts}, ${partState}`,
+    });
+  }
+  const same = new Set(said.filter((each) => each.before === each.after).map(({ where }) => where));
+  return { fits: [...lines.values()], sameFigures: same.size };
 }
 
 function placeIn(job: JobState, key: string): string {

@@ -7,6 +7,7 @@ import type { LimitRow, RowChange } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { ProblemNote } from '../ui/problem-note';
+import { queryText } from '../ui/query-text';
 import { changedStatement, STATE_WORDS } from './kind-words';
 
 const CHANGE_WORDS: Readonly<Record<RowChange['change'], string>> = {
@@ -26,8 +27,8 @@ const CHANGE_WORDS: Readonly<Record<RowChange['change'], string>> = {
 })
 export class ComparePage {
   private readonly api = inject(Api);
-  readonly from = input('');
-  readonly to = input('');
+  readonly from = input('', { transform: queryText });
+  readonly to = input('', { transform: queryText });
   protected readonly before = signal<RevisionView | undefined>(undefined);
   protected readonly after = signal<RevisionView | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);

@@ -8,6 +8,7 @@ import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { queryText } from '../ui/query-text';
 import { SourceBands } from '../ui/source-bands';
 import { addressOf, fitChoices } from './fit-choices';
 
@@ -34,18 +35,18 @@ export class GovernsPage {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   // The question stands in the address: it can be kept and sent to somebody.
-  readonly model = input('');
-  readonly characteristic = input('');
-  readonly at = input('');
-  readonly partState = input('new');
-  readonly serial = input('');
-  readonly oversize = input('');
-  readonly measuredBore = input('');
-  readonly pistonMaterial = input('');
-  readonly partNumber = input('');
-  readonly duty = input('');
-  readonly buildDate = input('');
-  readonly on = input('');
+  readonly model = input('', { transform: queryText });
+  readonly characteristic = input('', { transform: queryText });
+  readonly at = input('', { transform: queryText });
+  readonly partState = input('new', { transform: (text: string | undefined) => text ?? 'new' });
+  readonly serial = input('', { transform: queryText });
+  readonly oversize = input('', { transform: queryText });
+  readonly measuredBore = input('', { transform: queryText });
+  readonly pistonMaterial = input('', { transform: queryText });
+  readonly partNumber = input('', { transform: queryText });
+  readonly duty = input('', { transform: queryText });
+  readonly buildDate = input('', { transform: queryText });
+  readonly on = input('', { transform: queryText });
 
   private readonly library = signal<LibraryView | undefined>(undefined);
   private readonly engine = signal<EngineModel | undefined>(undefined);

@@ -48,6 +48,12 @@ export function changedStatement(
     after: fieldText(after, field),
   };
 }
+const DAY = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
 function fieldText(of: DocumentRevision, field: keyof DocumentRevision): string {
   switch (field) {
     case 'kind':
@@ -56,6 +62,9 @@ function fieldText(of: DocumentRevision, field: keyof DocumentRevision): string 
       const said = appliesWords(of.appliesTo);
       return [(of.appliesTo.models ?? []).join(', '), said].filter((part) => part !== '').join('; ');
     }
+    case 'issued':
+    case 'effective':
+      return DAY.format(Date.parse(of[field]));
     case 'supersedes':
       return (of.supersedes ?? []).join(', ');
     case 'cautions':

@@ -50,6 +50,11 @@ const USES = [...FIRST, ...COLUMN_USES.filter((use) => !FIRST.includes(use))].ma
   value,
   label: USE_WORDS[value] ?? value.replaceAll('_', ' '),
 }));
+/** What else can be said of a column: the unit of its figures, or that an empty cell means the one above it. */
+const FIGURES = /min|max|range|distance|steps/;
+const REPEATED = /^(fit|characteristic|groove|member|station|unit|rule)$/;
+const moreOf = (use: ColumnUse): 'unit' | 'above' | undefined =>
+  FIGURES.test(use) ? 'unit' : REPEATED.test(use) ? 'above' : undefined;
 type Column = TableMapping['columns'][number];
 
 /** A table of somebody else into a draft: which column is what, cell by cell as it was read, what must be asked. */
@@ -83,10 +88,10 @@ export class TableImportPage {
     const mapping = preview?.mapping;
     if (preview === undefined || mapping === null || mapping === undefined) return [];
     const width = Math.max(preview.header.length, mapping.columns.length);
-    return Array.from({ length: width }, (_, i): Column & { readonly title: string } => ({
-      title: preview.header[i] ?? '',
-      ...(mapping.columns[i] ?? { use: 'ignore' }),
-    }));
+    return Array.from({ length: width }, (_, i) => {
+      const column: Column = mapping.columns[i] ?? { use: 'ignore' };
+      return { title: preview.header[i] ?? '', ...column, more: moreOf(column.use) };
+    });
   });
   protected readonly characteristics = computed(() => this.view()?.characteristics ?? []);
   /** The document’s own names of fits, with what each means here. */

@@ -115,16 +115,12 @@ export const jobFeature = createFeature({
     on(JobActions.noticeRead, (state): JobFeatureState => ({ ...state, refusal: undefined })),
     on(JobActions.close, (): JobFeatureState => initial),
   ),
-  extraSelectors: ({ selectConfirmed, selectNews, selectPending }) => ({
+  extraSelectors: ({ selectConfirmed, selectPending }) => ({
     /** The job as the person at this tablet sees it: the story on disk with what is on its way. */
     selectJob: createSelector(selectConfirmed, selectPending, (confirmed, pending) =>
       confirmed === undefined
         ? undefined
         : pending.reduce((state, { foreseen }) => foresee(state, foreseen), confirmed),
-    ),
-    /** What came or changed in the library and waits for a decision here. */
-    selectArrived: createSelector(selectNews, (news) =>
-      news === undefined || news.declined !== null ? [] : news.moved,
     ),
     selectPendingPlaces: createSelector(selectPending, (pending) =>
       pending.flatMap(({ foreseen }) =>

@@ -14,7 +14,7 @@ export interface FieldOption {
   selector: 'app-field',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, MatSelectModule],
   template: `
-    <mat-form-field appearance="outline">
+    <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-label>{{ label() }}</mat-label>
       @switch (kind()) {
         @case ('choice') {
@@ -27,7 +27,7 @@ export interface FieldOption {
         @case ('text') {
           <textarea
             matInput
-            [attr.name]="name()"
+            [name]="name()"
             [rows]="rows()"
             [maxlength]="max()"
             [ngModel]="value()"
@@ -38,7 +38,7 @@ export interface FieldOption {
           <input
             matInput
             autocomplete="off"
-            [attr.name]="name()"
+            [name]="name()"
             [type]="kind() === 'date' ? 'date' : 'text'"
             [attr.inputmode]="kind() === 'number' ? 'decimal' : null"
             [maxlength]="max()"
@@ -74,7 +74,7 @@ export class Field {
   selector: 'app-choices',
   imports: [FormsModule, MatFormFieldModule, MatSelectModule],
   template: `
-    <mat-form-field appearance="outline">
+    <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-label>{{ label() }}</mat-label>
       <mat-select multiple [attr.name]="name()" [ngModel]="value()" (ngModelChange)="value.set($event)">
         @for (option of options(); track option.value) {

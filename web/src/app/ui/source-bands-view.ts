@@ -113,7 +113,9 @@ export function bandsView(
         const value = bounds[bound];
         if (value === undefined) return [];
         const at = clamp(x(value));
-        const wanted = bound.endsWith('in') ? ('end' as const) : ('start' as const);
+        // Outside its own window, so that two ends never meet; where ends cross, inside it.
+        const outside = !(found.governing.contradiction && governs.includes(bound));
+        const wanted = bound.endsWith('in') === outside ? ('end' as const) : ('start' as const);
         const anchor = at < 64 ? ('start' as const) : at > DRAWING_WIDTH - 64 ? ('end' as const) : wanted;
         return [{ bound, x: at, text: text(bound, value), anchor, governs: governs.includes(bound) }];
       }),
@@ -138,7 +140,7 @@ export function bandsView(
       text: tickText(value, kind === 'length' ? unit : undefined),
     })),
     unit: kind === 'length' ? UNIT_WORDS[unit] : '',
-    words: summary(found, marks, basis),
+    words: summary(found, marks, basis, kind === 'length' ? ` ${UNIT_WORDS[unit]}` : ''),
   };
 }
 
@@ -185,7 +187,12 @@ function ticksOf(from: number, to: number, unit: number): number[] {
 const tickText = (value: number, unit: LengthUnit | undefined): string =>
   String(Number((value / (unit === undefined ? 1 : unitStep(unit))).toPrecision(6)));
 
-function summary(found: WhatGoverns, marks: BandsView['marks'], basis: DiameterBasis | undefined): string {
+function summary(
+  found: WhatGoverns,
+  marks: BandsView['marks'],
+  basis: DiameterBasis | undefined,
+  unit: string,
+): string {
   const { governing, held } = found;
   if (governing.contradiction) return 'The documents contradict each other: no size satisfies both.';
   if (governing.undecided.length > 0) return 'Documents of the same standing differ: somebody must decide.';
@@ -196,5 +203,5 @@ function summary(found: WhatGoverns, marks: BandsView['marks'], basis: DiameterB
   const fed =
     basis !== undefined &&
     found.sources.some(({ worked, governs }) => worked !== undefined && governs.length > 0);
-  return `Governs: ${window}${governing.mixed === true ? ', from two documents' : ''}${fed ? ` (${DIAMETER_WORDS[basis]})` : ''}.`;
+  return `Governs: ${window}${unit}${governing.mixed === true ? ', from two documents' : ''}${fed ? ` (${DIAMETER_WORDS[basis]})` : ''}.`;
 }
