@@ -129,17 +129,25 @@ export const clearBlock = (
   );
 };
 
-/** What is sent and judged: only the columns that a row uses, and those that a table always has. */
-export function sheetTable(lines: SheetLines): {
+/** A line that holds nothing but its label is not a row yet. */
+const isBlank = (cells: readonly string[]): boolean =>
+  cells.every((text, i) => text === '' || SHEET_COLUMNS[i] === 'row');
+interface SheetTable {
   readonly header: readonly TableColumn[];
   readonly lines: SheetLines;
-} {
+  /** Where each line stands in the sheet, counted from 1. */
+  readonly at: readonly number[];
+}
+/** What is sent and judged: the lines that say something, in the columns that one of them uses or a table always has. */
+export function sheetTable(lines: SheetLines): SheetTable {
+  const said = lines.flatMap((cells, i) => (isBlank(cells) ? [] : [{ cells, at: i + 1 }]));
   const used = SHEET_COLUMNS.map(
-    (column, i) => NEEDED_COLUMNS.includes(column) || lines.some((cells) => (cells[i] ?? '') !== ''),
+    (column, i) => NEEDED_COLUMNS.includes(column) || said.some(({ cells }) => (cells[i] ?? '') !== ''),
   );
   return {
     header: SHEET_COLUMNS.filter((_, i) => used[i]),
-    lines: lines.map((cells) => cells.filter((_, i) => used[i])),
+    lines: said.map(({ cells }) => cells.filter((_, i) => used[i])),
+    at: said.map(({ at }) => at),
   };
 }
 /** What is wrong with the sheet as it stands: the same reading as the server’s. Lines count from 1. */
@@ -155,6 +163,6 @@ export function judgeSheet(
   return readTableLines({
     ...of,
     header: table.header,
-    lines: table.lines.map((cells, i) => ({ line: i + 1, cells: textCells(cells) })),
+    lines: table.lines.map((cells, i) => ({ line: table.at[i] ?? i + 1, cells: textCells(cells) })),
   });
 }

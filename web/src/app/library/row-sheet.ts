@@ -114,7 +114,7 @@ export class RowSheet {
   );
   /** The row in hand as it was understood, said under the sheet. */
   protected readonly says = computed(() => {
-    const { row } = this.judged().lines[this.here().line] ?? {};
+    const { row } = this.judged().lines.find(({ line }) => line === this.here().line + 1) ?? {};
     if (row === undefined) return '';
     const { models, characteristics } = this.view();
     const { what, ring, station } = fitWords(row, characteristics, models[0]?.layout);
@@ -239,6 +239,10 @@ export class RowSheet {
         done();
         this.editing.set(undefined);
         this.focus();
+      } else if (event.key.length === 1 && !withControl && !(event.target instanceof HTMLInputElement)) {
+        // Typed before the field had the focus: nothing that is typed fast may be lost.
+        done();
+        this.editing.update((text) => `${text ?? ''}${event.key}`);
       }
       return;
     }
@@ -342,9 +346,9 @@ export class RowSheet {
     this.commit();
     if (this.busy() || this.faultList().length > 0) return;
     this.busy.set(true);
-    const table = sheetTable(this.lines());
+    const { header, lines } = sheetTable(this.lines());
     const path = `/api/library/revisions/${encodeURIComponent(this.view().revision.id)}/rows`;
-    const answer = await this.api.put(path, { id: newId(), ...table }, z.object({ rows: z.int() }));
+    const answer = await this.api.put(path, { id: newId(), header, lines }, z.object({ rows: z.int() }));
     this.busy.set(false);
     this.problem.set(answer.ok ? undefined : answer.problem);
     if (answer.ok) this.saved.emit();
