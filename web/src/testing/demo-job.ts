@@ -11,6 +11,7 @@ import {
   readLimitTable,
   slotsOf,
   decimalLength,
+  textCells,
 } from '@oak-gate/core';
 import type {
   Actor,
@@ -60,6 +61,8 @@ export const FEELERS: Instrument = {
   blades: BLADES.map((text) => ({ text, unit: 'thou', nm: decimalLength(text, 'thou')! })),
 };
 
+const STAMP = { id: 'teo', by: 'Teo', at: '2026-01-01T08:00:00.000Z' };
+
 /** A job on one of the demo's engines, made by core's own rules, for tests of what a screen makes of it. */
 export class DemoJob {
   state: JobState | undefined;
@@ -67,6 +70,7 @@ export class DemoJob {
 
   constructor(modelId: 'VA-4-330' | 'M8-52' | 'AX6-240', document: string, serial: string) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
+    const plan = route.parse(json('server/data/route-ring-gaps.json'));
     const characteristics = z.array(characteristic).parse(json('server/data/characteristics.json'));
     const [header = '', ...rest] = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8')
       .trim()
@@ -75,7 +79,7 @@ export class DemoJob {
     const table = readLimitTable({
       revision: id,
       header: header.split(','),
-      lines: rest.map((line, i) => ({ line: i + 2, cells: line.split(',') })),
+      lines: rest.map((line, i) => ({ line: i + 2, cells: textCells(line.split(',')) })),
       models: [model],
       characteristics,
     });
@@ -93,17 +97,25 @@ export class DemoJob {
       },
       rows: table.rows,
       file: undefined,
-      draftedBy: { by: 'Teo', at: '' },
-      published: { by: 'Teo', at: '', digest: 'd'.repeat(64), secondLook: 'P' },
+      attachments: [],
+      draftedBy: STAMP,
+      writers: ['teo'],
+      checked: { ...STAMP, digest: 'd'.repeat(64), samePerson: null },
+      published: { ...STAMP, digest: 'd'.repeat(64), secondLook: 'P' },
+      withdrawn: undefined,
     };
     const pin = pinLimits({
       pin: 1,
       on: '2026-06-01',
       model,
-      characteristics,
+      // Like the server: only what the gates of the route measure.
+      characteristics: characteristics.filter(({ id }) =>
+        plan.gates.some(({ sheets }) => sheets.includes(id)),
+      ),
       revisions: [revision],
       policy: { order: ['letter', 'manual'] },
-      engine: { serial, diameter: model.bore.nm },
+      engine: { serial, diameter: model.bore.nm, oversize: nanometres(0) },
+      diameterBasis: 'nominal',
     });
     const engine = {
       id: 'E',
@@ -121,7 +133,7 @@ export class DemoJob {
       {
         job: { number: 'J-1', duty: '', reason: '', previousSeal: null, shop: 'Quay' },
         engine,
-        route: route.parse(json('server/data/route-ring-gaps.json')),
+        route: plan,
         secondPerson: 'required',
         pin,
       },

@@ -78,7 +78,9 @@ export class PageUnderTest<T> {
     await this.settle();
   }
   async type(name: string, value: string): Promise<void> {
-    const field = this.element.querySelector<HTMLInputElement | HTMLTextAreaElement>(`[name="${name}"]`)!;
+    const field = this.element.querySelector<HTMLInputElement | HTMLTextAreaElement>(
+      `input[name="${name}"], textarea[name="${name}"]`,
+    )!;
     field.value = value;
     field.dispatchEvent(new Event('input'));
     await this.settle();

@@ -154,6 +154,7 @@ describe('keys', () => {
       help: () => calls.push('help'),
       fit: () => calls.push('fit'),
       pad: () => calls.push('pad'),
+      lookUp: () => calls.push('lookUp'),
     });
     return { calls, prevented: event.defaultPrevented };
   }

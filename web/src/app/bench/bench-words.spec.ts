@@ -153,7 +153,7 @@ test('sources are shown as printed, and every other pinned document says what it
   const { job } = va();
   const place = parsePlaceKey(at(1, 1, 'top'))!;
   const inForce = limitInForce(job, place, 'new');
-  expect(sourcesOf(job, inForce)).toEqual([
+  expect(sourcesOf(job, inForce, 'thou')).toEqual([
     { row: 'SL-88 rev B row 4', printed: 'at least 0.009 in', worked: '' },
   ]);
   expect(alsoSays(job, place, 'new', inForce, 'thou')).toEqual([]);

@@ -93,14 +93,15 @@ describe('opening a job', () => {
   const models = [
     { id: 'VA', maker: 'Veldane', name: 'VA', engineClass: 'aircraft', cylinders: 4, digest: 'a'.repeat(64) },
   ];
+  const library = { total: 0, revisions: [], characteristics: [], orders: [] };
   test('without an engine model it says where to get one', async () => {
     const page = PageUnderTest.open(OpenJobPage);
-    await page.answer('/api/library', { revisions: [], models: [] });
+    await page.answer('/api/library', { ...library, models: [] });
     expect(page.text).toContain('No engine model is in the library yet');
   });
   test('what must be known is asked for; what is not known is sent as not known', async () => {
     const page = PageUnderTest.open(OpenJobPage);
-    await page.answer('/api/library', { revisions: [], models });
+    await page.answer('/api/library', { ...library, models });
     const change = (part: object): void => {
       (
         Reflect.get(page, 'fixture') as { componentInstance: { change(part: object): void } }
@@ -136,6 +137,6 @@ describe('opening a job', () => {
     });
     await page.settle();
     expect(page.element.querySelector('[role=alert]')?.textContent).toContain('is not a serial of VA');
-    expect(page.element.querySelector<HTMLInputElement>('[name=serial]')?.value).toBe(' V-100 ');
+    expect(page.element.querySelector<HTMLInputElement>('input[name=serial]')?.value).toBe(' V-100 ');
   });
 });

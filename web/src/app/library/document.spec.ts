@@ -1,112 +1,96 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { engineModelFile } from '@oak-gate/contract';
-import { nanometres } from '@oak-gate/core';
-import { PageUnderTest, refusal } from '../../testing/page';
+import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
+import { revisionFor, ROW } from '../../testing/document';
 import { DocumentPage } from './document.page';
 
-const { model } = engineModelFile.parse(
-  JSON.parse(readFileSync(join(__dirname, '../../../../demo/models/VA-4-330.json'), 'utf8')),
-);
-const row = {
-  id: 'SL-88 rev B row 4',
-  label: '4',
-  characteristic: 'ringGap',
-  groove: '1',
-  member: 'ring',
-  station: 'top',
-  appliesTo: {},
-  note: 'top of ring travel',
-  printed: { min: { text: '0.009', unit: 'in', nm: nanometres(228_600) } },
-};
-const DRAFT = {
-  revision: {
-    id: 'SL-88 rev B',
-    number: 'SL-88',
-    revision: 'B',
-    title: 'Ring gaps',
-    kind: 'letter',
-    issued: '2026-01-01',
-    effective: '2026-02-01',
-    appliesTo: { models: ['VA-4-330'] },
-  },
-  state: 'draft',
-  rows: [],
-  file: null,
-  drafted: { by: 'Teo', at: '2026-01-01T08:00:00.000Z' },
-  published: null,
-  models: [model],
-};
+const DRAFT = revisionFor('SL-88', 'B');
 const PATH = '/api/library/revisions/SL-88%20rev%20B';
-const open = () => PageUnderTest.open(DocumentPage, { revision: 'SL-88 rev B' });
+const open = async (view: object, used: object = { pinned: [], rows: [] }, session = SESSION) => {
+  const page = PageUnderTest.open(DocumentPage, { revision: 'SL-88 rev B' }, session);
+  page.http.expectOne(`${PATH}/used`).flush(used);
+  await page.answer(PATH, view);
+  return page;
+};
+const STAMP = { id: 'teo', by: 'Teo', at: '2026-01-03T08:00:00.000Z' };
+const CHECKED = { ...STAMP, by: 'Perrin', digest: 'd'.repeat(64), samePerson: null };
+const PUBLISHED = { ...STAMP, digest: 'd'.repeat(64), secondLook: 'Perrin' };
 
-test('a draft without rows can be filled and not published', async () => {
-  const page = open();
-  await page.answer(PATH, DRAFT);
+test('a draft without rows cannot be checked, let alone published', async () => {
+  const page = await open(DRAFT);
   expect(page.text).toContain('No rows yet');
-  expect([page.button('Publish')?.disabled, page.element.querySelector('input[type=file]') !== null]).toEqual(
-    [true, true],
-  );
+  expect([page.button('Check it'), page.button('Publish')]).toEqual([undefined, undefined]);
 });
 test('rows stand as printed, with the other unit rounded inward, at their fit in the engine’s words', async () => {
-  const page = open();
-  await page.answer(PATH, { ...DRAFT, rows: [row] });
+  const page = await open({ ...DRAFT, rows: [ROW] });
   const cells = [...page.element.querySelectorAll('tbody td')].map((cell) =>
     cell.textContent.replace(/\s+/g, ' ').trim(),
   );
   expect(cells).toEqual([
     '4',
-    expect.stringMatching(/^Top compression ring ?top of ring travel, 5.25 in from the skirt end$/) as string,
+    expect.stringMatching(
+      /^Top compression ring, top of ring travel, 5.25 in from the skirt end ?Ring end gap$/,
+    ) as string,
     'at least 0.009',
     'in',
     'at least 0.229 mm',
-    'top of ring travel',
+    'serials up to 400 top of ring travel',
+    '',
   ]);
-  expect(page.button('Publish')?.disabled).toBe(false);
+  expect([page.button('Check it') !== undefined, page.button('Publish')]).toEqual([true, undefined]);
 });
-test('a published revision has no way to change it, and shows its digest', async () => {
-  const page = open();
-  const published = {
-    by: 'Teo',
-    at: '2026-01-03T08:00:00.000Z',
-    digest: 'd'.repeat(64),
-    secondLook: 'Perrin',
-  };
-  await page.answer(PATH, {
+test('a checked draft is ready for the steward; the check sends the digest of what was on the screen', async () => {
+  const page = await open({ ...DRAFT, rows: [ROW], checked: CHECKED, state: 'checked' });
+  expect(page.text).toContain('Compared with the paper by Perrin');
+  expect(page.button('Publish')).toBeDefined();
+});
+test('a published revision has no way to change it, only to withdraw it, and shows its digest', async () => {
+  const page = await open({
     ...DRAFT,
-    rows: [row],
+    rows: [ROW],
     state: 'current',
-    published,
+    checked: CHECKED,
+    published: PUBLISHED,
     file: { name: 'a.csv', sha256: 'a'.repeat(64) },
   });
-  expect([page.button('Publish'), page.element.querySelector('input[type=file]')]).toEqual([undefined, null]);
-  expect(page.text).toContain(`Frozen as ${'d'.repeat(64)}`);
-  expect(page.text).toContain('second look Perrin');
+  expect([page.button('Write the rows'), page.element.querySelector('input[type=file]')]).toEqual([
+    undefined,
+    null,
+  ]);
+  expect(page.text).toContain(`Frozen as ${'d'.repeat(64)} from a.csv`);
+  expect(page.button('Withdraw')).toBeDefined();
 });
-test('a table with wrong cells is shown cell by cell', async () => {
-  const page = open();
-  await page.answer(PATH, DRAFT);
+test('somebody who is no steward may read, and neither write nor withdraw', async () => {
+  const session = { ...SESSION, person: person('Ivo', 'technician') };
+  const draft = await open({ ...DRAFT, rows: [ROW] }, undefined, session);
+  expect(draft.button('Write the rows')).toBeUndefined();
+});
+test('who relies on it: open and sealed jobs, and which rows govern where', async () => {
+  const job = { jobId: 'J1', number: 'J-7', serial: 'V-1', modelName: 'VA', sealedAt: null };
+  const sealed = { ...job, jobId: 'J2', number: 'J-5', sealedAt: '2026-02-03T08:00:00.000Z' };
+  const page = await open(
+    { ...DRAFT, rows: [ROW], state: 'superseded', checked: CHECKED, published: PUBLISHED },
+    { pinned: [job, sealed], rows: [{ row: ROW.id, jobs: [sealed] }] },
+  );
+  expect(page.text).toContain('J-7VA V-1open');
+  expect(page.text).toContain('J-5VA V-1sealed 3 Feb 2026');
+  expect(page.text).toContain('sealed by this revision, and stay as they were signed');
+  expect(page.element.querySelector('td.jobs')?.textContent.trim()).toBe('J-5');
+});
+test('a file that is not taken says what it is and what to do', async () => {
+  const page = await open(DRAFT);
   const field = page.element.querySelector<HTMLInputElement>('input[type=file]')!;
-  Object.defineProperty(field, 'files', { value: [new File(['x'], 'wrong.csv')] });
+  Object.defineProperty(field, 'files', { value: [new File(['MZ'], 'letter.pdf')] });
   field.dispatchEvent(new Event('change'));
   await page.settle();
-  const sent = page.http.expectOne((request) => request.url.startsWith(`${PATH}/rows`));
-  expect(sent.request.url).toContain('name=wrong.csv');
-  sent.flush(
-    refusal('TABLE_WRONG', '2 cells are wrong; nothing was written', [
-      { line: 2, column: 'min', message: 'forty is not a figure' },
-      { line: 4, column: 'unit', message: 'no unit' },
-    ]),
-    { status: 422, statusText: 'Wrong' },
-  );
+  const sent = page.http.expectOne((request) => request.url.startsWith(`${PATH}/files`));
+  expect(sent.request.url).toContain('name=letter.pdf');
+  sent.flush(refusal('FILE_NOT_THAT_TYPE', 'letter.pdf is no PDF'), { status: 415, statusText: 'Wrong' });
   await page.settle();
-  const errors = [...page.element.querySelectorAll('[role=alert] tbody tr')].map((each) =>
-    each.textContent.replace(/\s+/g, ' ').trim(),
-  );
-  expect(errors).toEqual(['2minforty is not a figure', '4unitno unit']);
+  expect(page.element.querySelector('[role=alert]')?.textContent).toContain('letter.pdf is no PDF');
 });
 test('a document that is not there is said so', async () => {
-  const page = open();
-  await page.answer(PATH, refusal('REVISION_UNKNOWN', 'There is no document SL-88 rev B'), 404);
+  const page = PageUnderTest.open(DocumentPage, { revision: 'SL-88 rev B' });
+  const gone = refusal('REVISION_UNKNOWN', 'There is no document SL-88 rev B');
+  page.http.expectOne(`${PATH}/used`).flush(gone, { status: 404, statusText: 'Refused' });
+  await page.answer(PATH, gone, 404);
   expect(page.element.querySelector('[role=alert]')?.textContent).toContain('There is no document');
 });

@@ -1,0 +1,169 @@
+import * as fc from 'fast-check';
+import { CHARACTERISTICS, revisionFor, ROW, VELDANE } from '../../testing/document';
+import { PageUnderTest } from '../../testing/page';
+import { RowSheet } from './row-sheet';
+import {
+  begin,
+  blankLine,
+  change,
+  clearBlock,
+  copyBlock,
+  insertLine,
+  judgeSheet,
+  linesOf,
+  nextLabel,
+  pasteBlock,
+  redo,
+  removeLines,
+  setCell,
+  SHEET_COLUMNS,
+  sheetTable,
+  undo,
+} from './row-sheet-model';
+import type { SheetLines } from './row-sheet-model';
+
+const column = (name: string): number => SHEET_COLUMNS.indexOf(name as (typeof SHEET_COLUMNS)[number]);
+const ALL = SHEET_COLUMNS.map((_, i) => i);
+const OF = { revision: 'SL-88 rev B', models: [VELDANE], characteristics: CHARACTERISTICS };
+const filled = (...texts: readonly Readonly<Record<string, string>>[]): SheetLines =>
+  texts.map((text) => SHEET_COLUMNS.map((name) => text[name] ?? ''));
+const GOOD = {
+  row: '1',
+  characteristic: 'ringGap',
+  groove: '1',
+  member: 'ring',
+  station: 'top',
+  min: '0.009',
+  unit: 'in',
+};
+
+test('rows go into the sheet and come back as the same rows', () => {
+  const reading = judgeSheet(linesOf([ROW]), OF);
+  expect(reading.errors).toEqual([]);
+  expect(reading.lines.map(({ row }) => row)).toEqual([ROW]);
+});
+test.each([
+  ['a good line', GOOD, []],
+  ['a figure that is none', { ...GOOD, min: 'forty' }, ['min']],
+  ['ends that cross', { ...GOOD, min: '0.052', max: '0.040' }, ['min']],
+  ['a place that the engine does not have', { ...GOOD, station: 'deck' }, ['station']],
+  ['a unit of another kind', { ...GOOD, unit: 'Nm' }, ['min']],
+])('a line is judged in its cells: %s', (_why, texts, columns) => {
+  expect(judgeSheet(filled(texts), OF).errors.map((each) => each.column)).toEqual(columns);
+});
+test('a line with nothing but its label is no row, and keeps the count of the lines below it', () => {
+  const lines = filled({ row: '1' }, { ...GOOD, row: '2', min: 'x' });
+  expect(sheetTable(lines).lines).toHaveLength(1);
+  expect(judgeSheet(lines, OF).errors.map(({ line }) => line)).toEqual([2]);
+});
+test('a block from a spreadsheet lands where the hand is, runs along what is shown, and makes the lines that it needs', () => {
+  const visible = [column('row'), column('min'), column('max')];
+  const pasted = pasteBlock(
+    [blankLine('1')],
+    { line: 0, column: column('min') },
+    visible,
+    '0.040\t0.052\r\n0.012\t0.028\tlost\r\n',
+  );
+  expect(pasted.map((cells) => [cells[column('row')], cells[column('min')], cells[column('max')]])).toEqual([
+    ['1', '0.040', '0.052'],
+    ['2', '0.012', '0.028'],
+  ]);
+});
+test('what is copied is pasted back as it was, whatever rectangle it was', () => {
+  const cell = fc.string({ maxLength: 4 }).map((text) => text.replace(/[\t\r\n]/g, '').trim());
+  const sheet = fc.array(
+    fc.array(cell, { minLength: SHEET_COLUMNS.length, maxLength: SHEET_COLUMNS.length }),
+    { minLength: 1, maxLength: 4 },
+  );
+  const at = fc.record({ line: fc.nat(3), column: fc.nat(SHEET_COLUMNS.length - 1) });
+  fc.assert(
+    fc.property(sheet, at, at, (lines, a, b) => {
+      const inside = (each: { line: number; column: number }) => ({
+        ...each,
+        line: Math.min(each.line, lines.length - 1),
+      });
+      const [from, to] = [inside(a), inside(b)];
+      const corner = { line: Math.min(from.line, to.line), column: Math.min(from.column, to.column) };
+      const block = copyBlock(lines, from, to, ALL);
+      const cleared = clearBlock(lines, from, to, ALL);
+      expect(pasteBlock(cleared, corner, ALL, block)).toEqual(lines);
+    }),
+  );
+});
+test('every change can be taken back and made again; a new change ends what was taken back', () => {
+  const first = begin([blankLine('1')]);
+  const second = change(first, insertLine(first.now, 1));
+  const third = change(second, setCell(second.now, { line: 1, column: 1 }, 'ringGap'));
+  expect(undo(third).now).toEqual(second.now);
+  expect(undo(undo(third)).now).toEqual(first.now);
+  expect(redo(undo(third)).now).toEqual(third.now);
+  expect(undo(first)).toEqual(first);
+  expect(redo(change(undo(third), first.now)).future).toEqual([]);
+});
+test('labels count on from the highest number; lines go and leave the others as they are', () => {
+  expect([nextLabel([]), nextLabel(filled({ row: '7' }, { row: '4a' }))]).toEqual(['1', '8']);
+  expect(removeLines(filled({ row: '1' }, { row: '2' }, { row: '3' }), 1, 1).map(([label]) => label)).toEqual(
+    ['1', '3'],
+  );
+});
+
+describe('the sheet in hand', () => {
+  const open = async () => {
+    const page = PageUnderTest.open(RowSheet, { view: { ...revisionFor('SL-88', 'B'), rows: [ROW] } });
+    await page.settle();
+    return page;
+  };
+  const press = async (page: PageUnderTest<RowSheet>, key: string, more: KeyboardEventInit = {}) => {
+    page.element
+      .querySelector('table')!
+      .dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }));
+    await page.settle();
+  };
+  const cell = (page: PageUnderTest<RowSheet>, at: string) =>
+    page.element.querySelector<HTMLElement>(`[data-cell="${at}"]`)!;
+
+  test('keys write a figure, Enter goes down and makes the next line, Ctrl+Z takes it back', async () => {
+    const page = await open();
+    cell(page, '1 min').click();
+    await page.settle();
+    for (const key of ['0', '.', '0', '1']) await press(page, key);
+    await press(page, 'Enter');
+    expect(cell(page, '1 min').textContent.trim()).toBe('0.01');
+    expect(cell(page, '2 row').textContent.trim()).toBe('5');
+    await press(page, 'z', { ctrlKey: true });
+    await press(page, 'z', { ctrlKey: true });
+    expect(cell(page, '1 min').textContent.trim()).toBe('0.009');
+  });
+  test('a wrong cell is marked with what is wrong, and nothing is sent until it is right', async () => {
+    const page = await open();
+    cell(page, '1 min').click();
+    await page.settle();
+    await press(page, 'x');
+    await press(page, 'Tab');
+    expect(cell(page, '1 min').getAttribute('aria-invalid')).toBe('true');
+    expect(page.text).toContain('1 cell is wrong');
+    expect(page.button('Save the rows')?.disabled).toBe(true);
+    await press(page, 's', { ctrlKey: true });
+    page.http.expectNone('/api/library/revisions/SL-88%20rev%20B/rows');
+  });
+  test('what is right is sent as texts under our own columns', async () => {
+    const page = await open();
+    cell(page, '1 note').click();
+    await page.settle();
+    await press(page, 'Delete');
+    await page.click('Save the rows');
+    const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/rows');
+    const body = sent.request.body as { header: string[]; lines: string[][] };
+    expect(Object.fromEntries(body.header.map((name, i) => [name, body.lines[0]?.[i]]))).toEqual({
+      row: '4',
+      characteristic: 'ringGap',
+      groove: '1',
+      member: 'ring',
+      station: 'top',
+      min: '0.009',
+      max: '',
+      unit: 'in',
+      serial_to: '400',
+    });
+  });
+});
