@@ -23,7 +23,8 @@ export interface RevisionComparison {
 
 /**
  * What changed from one revision to another. Rows are the same row where they speak of the same fit under the same
- * conditions, even when they were numbered anew; otherwise where they carry the same label.
+ * conditions, even when they were numbered anew; otherwise where they carry the same label for the same fit. Figures of
+ * two fits are never set side by side.
  */
 export function compareRevisions(
   before: Pick<KeptRevision, 'revision' | 'rows'>,
@@ -35,7 +36,9 @@ export function compareRevisions(
     return at < 0 ? undefined : left.splice(at, 1)[0];
   };
   const bySubject = after.rows.map((row) => take((each) => subjectOf(each) === subjectOf(row)));
-  const matched = after.rows.map((row, i) => bySubject[i] ?? take(({ label }) => label === row.label));
+  const matched = after.rows.map(
+    (row, i) => bySubject[i] ?? take((each) => each.label === row.label && fitOf(each) === fitOf(row)),
+  );
   return {
     statement: STATEMENT_FIELDS.flatMap((field) => {
       const [was, is] = [before.revision[field], after.revision[field]];
@@ -62,13 +65,10 @@ const STATEMENT_FIELDS = [
   'cautions',
 ] as const satisfies readonly (keyof DocumentRevision)[];
 
-const subjectOf = ({ characteristic, groove, member, station, rule, appliesTo }: LimitRow): string =>
-  canonical({
-    characteristic,
-    at: [groove ?? null, member ?? null, station ?? null],
-    rule: rule?.kind ?? null,
-    appliesTo,
-  });
+const fitOf = ({ characteristic, groove, member, station }: LimitRow): string =>
+  canonical({ characteristic, at: [groove ?? null, member ?? null, station ?? null] });
+const subjectOf = (row: LimitRow): string =>
+  canonical({ fit: fitOf(row), rule: row.rule?.kind ?? null, appliesTo: row.appliesTo });
 
 function changeOf(before: LimitRow | undefined, after: LimitRow): RowChange {
   if (before === undefined) return { change: 'added', before, after, fields: [] };

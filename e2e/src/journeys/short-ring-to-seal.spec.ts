@@ -51,6 +51,42 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     await bench.expectState(at(4, 3, 'topOil'), 'in');
     await bench.settled();
   });
+  await test.step('the letter’s new revision holds the gate: the inspector sees what it changes, and adopts it', async () => {
+    const banner = page.locator('a.arrived');
+    await expect(banner).toContainText('SL-88 rev C arrived in the place of SL-88 rev B');
+    await expect(banner).toContainText('1 verdict would change');
+    await changeHands(page, 'Perrin Oduvale');
+    await banner.click();
+    const news = page.getByRole('region', { name: 'What arrived' });
+    await expect(news.getByRole('row', { name: /Cyl 1, second compression ring/ })).toContainText(
+      'in now, not proven then',
+    );
+    await expect(news.getByRole('row', { name: /^top compression ring, top of ring travel/ })).toContainText(
+      'at least 9.5 thou',
+    );
+    await page.getByRole('button', { name: 'Adopt' }).click();
+    const dialog = new Dialog(page);
+    await dialog.fill('Reason', 'the approval holder raised the minimum after butted rings');
+    await dialog.done('Adopt');
+    await expect(banner).toHaveCount(0);
+    await expect(page.getByRole('region', { name: 'Limits in force' })).toContainText('SL-88 rev C');
+  });
+  await test.step('the ring that the new minimum does not prove is filed, and measured at both stations', async () => {
+    await changeHands(page, 'Ivo Marrable');
+    await page.locator('nav.line').getByText('Rings').click();
+    await bench.expectState(at(1, 2, 'top'), 'notProven');
+    await bench.at(at(1, 2, 'top'));
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: 'This ring was filed' }).click();
+    const dialog = new Dialog(page);
+    await dialog.fill('How', '1 thou off one end');
+    await dialog.done('Filed and deburred');
+    await bench.at(at(1, 2, 'skirt'));
+    await bench.record('46/48');
+    await bench.record('10/11');
+    await bench.expectState(at(1, 2, 'top'), 'in');
+    await bench.settled();
+  });
   await test.step('the inspector signs Rings: a wrong PIN signs nothing', async () => {
     await page.locator('nav.line').getByText('ready to sign').waitFor();
     await changeHands(page, 'Perrin Oduvale');
@@ -80,6 +116,7 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     await dialog.fill('PIN', '5821');
     await dialog.done('Sign and seal');
     await expect(page.locator('section.seal .digest')).toHaveText(/^[0-9a-f]{64}$/);
+    await expect(page.locator('.two')).toContainText('SL-88 rev C');
   });
   await test.step('what becomes known later is a supplement with a seal of its own', async () => {
     await page.getByRole('button', { name: 'Add a supplement' }).click();

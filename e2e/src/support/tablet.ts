@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { ledgerEntries } from '@oak-gate/contract';
-import { replayJob, slotsOf } from '@oak-gate/core';
+import { openMatters, placeAt, replayJob, slotsOf } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
@@ -34,6 +34,23 @@ export class ApiTablet {
     const found = floor.jobs.find((job) => job.number === number);
     if (found === undefined) throw new Error(`no job ${number}`);
     return found.jobId;
+  }
+  /** The places that hold the gates of a job. */
+  async openPlaces(jobId: string): Promise<readonly string[]> {
+    return openMatters(await this.job(jobId)).open.map(({ key }) => key);
+  }
+  async take(jobId: string, place: string, text: string) {
+    const basedOn = placeAt(await this.job(jobId), place).version;
+    return this.command(jobId, {
+      type: 'takeReading',
+      place,
+      basedOn,
+      text,
+      unit: 'thou',
+      instrument: 'FS-2',
+      answers: [{ question: 'expanderOut', answer: 'yes' }],
+      slip: null,
+    });
   }
   async job(jobId: string): Promise<JobState> {
     const { entries } = ledgerEntries.parse(await this.get(`/api/jobs/${jobId}/entries`));

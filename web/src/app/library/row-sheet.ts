@@ -1,5 +1,6 @@
 import {
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   computed,
   ElementRef,
@@ -69,6 +70,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 })
 export class RowSheet {
   private readonly api = inject(Api);
+  private readonly changes = inject(ChangeDetectorRef);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly view = input.required<RevisionView>();
   readonly saved = output();
@@ -193,14 +195,15 @@ export class RowSheet {
   }
   private startEdit(text: string): void {
     this.editing.set(text);
-    setTimeout(() => {
-      const field = this.host.nativeElement.querySelector<HTMLInputElement>('input.cell');
-      field?.focus();
-      field?.setSelectionRange(text.length, text.length);
-    });
+    // Drawn and focused before the next key comes: nothing that is typed fast may be lost or land out of order.
+    this.changes.detectChanges();
+    const field = this.host.nativeElement.querySelector<HTMLInputElement>('input.cell');
+    field?.focus();
+    field?.setSelectionRange(text.length, text.length);
   }
   private focus(): void {
-    setTimeout(() => this.host.nativeElement.querySelector<HTMLElement>('td.here')?.focus());
+    this.changes.detectChanges();
+    this.host.nativeElement.querySelector<HTMLElement>('td.here')?.focus();
   }
   private put(lines: SheetLines): void {
     this.history.update((history) => change(history, lines));
@@ -239,10 +242,6 @@ export class RowSheet {
         done();
         this.editing.set(undefined);
         this.focus();
-      } else if (event.key.length === 1 && !withControl && !(event.target instanceof HTMLInputElement)) {
-        // Typed before the field had the focus: nothing that is typed fast may be lost.
-        done();
-        this.editing.update((text) => `${text ?? ''}${event.key}`);
       }
       return;
     }

@@ -1,0 +1,248 @@
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { Bench, changeHands, Dialog, signIn } from '../support/pages';
+import { root, Server } from '../support/server';
+import { ApiTablet } from '../support/tablet';
+import { expect, test } from '../support/test';
+
+const TABLE = join(root, 'demo/imports/SM-52-rev-5-as-printed.csv');
+
+async function draft(page: Page, number: string, revision: string, model: string): Promise<void> {
+  await page.getByRole('link', { name: 'Library', exact: true }).click();
+  await page.getByRole('link', { name: 'Draft a document' }).click();
+  await page.getByLabel('Number, as printed').fill(number);
+  await page.getByLabel('Revision', { exact: true }).fill(revision);
+  await page.getByLabel('Title').fill(`${number}, revision ${revision}`);
+  await page.getByLabel('Engine models').click();
+  await page.getByRole('option', { name: model }).click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Issued').fill('2026-01-10');
+  await page.getByLabel('Effective from').fill('2026-01-20');
+  await page.getByRole('button', { name: 'Keep the draft' }).click();
+  await expect(page.getByRole('heading', { name: `${number} rev ${revision}` })).toBeVisible();
+}
+
+test('the Skerrow contradiction: from the notice on the Floor to the decision and the sealed record', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  const { address } = server;
+  const dialog = new Dialog(page);
+  await signIn(page, address, 'Ivo Marrable');
+  const ivo = await ApiTablet.signIn(address, 'ivo-marrable');
+  const jobId = await ivo.jobId('J-2042');
+
+  await test.step('the Floor says it, and the drawing shows where no size can satisfy both', async () => {
+    await page.getByRole('link', { name: /the documents contradict each other/ }).click();
+    await page.getByRole('button', { name: 'Decide' }).click();
+    await expect(page.getByText('no size satisfies both')).toBeVisible();
+    const bands = page.locator('app-source-bands .row');
+    await expect(bands.filter({ hasText: 'PL-H rev 2' })).toContainText(
+      '0.0045 × 3.940 in × 1.3 = 0.02305 in',
+    );
+    await expect(bands.filter({ hasText: 'PL-H rev 2' })).toContainText('governs min');
+    await expect(bands.filter({ hasText: 'SM-52 rev 4' })).toContainText('governs max');
+    await expect(page.locator('app-source-bands rect.clash').first()).toBeVisible();
+  });
+  await test.step('a technician sees what each choice would mean, and cannot decide', async () => {
+    const manual = page.getByRole('radio', { name: /SM-52 rev 4 row 1 .*7 in, 1 not proven/ });
+    await manual.click();
+    await page.getByLabel('Reason, with what it rests on').fill('the manual holds');
+    await expect(page.getByRole('button', { name: 'Decide' })).toBeDisabled();
+    await changeHands(page, 'Perrin Oduvale');
+    await page.getByRole('button', { name: 'Decide' }).click();
+    await expect(page.getByText('Decided: 12.0 to 22.0 thou.')).toBeVisible();
+  });
+  await test.step('the rest of the engine is measured, and the gate signed over the decision', async () => {
+    const state = await ivo.job(jobId);
+    for (const key of Object.keys(state.places)) expect(key).toContain('ringGap@');
+    const open = (await ivo.openPlaces(jobId)).filter((key) => !key.includes('groove:1/'));
+    for (const place of open) {
+      const text = place.includes('groove:2/') ? '18/20' : '16/18';
+      const taken = await ivo.take(jobId, place, text);
+      expect([place, taken.status]).toEqual([place, 201]);
+    }
+    await page.goto(`${address}/jobs/${jobId}/rings`);
+    await changeHands(page, 'Ivo Marrable');
+    const bench = new Bench(page);
+    const last = (await ivo.openPlaces(jobId))[0];
+    expect(last).toMatch(/groove:1/);
+    await bench.at(last ?? '');
+    await bench.expectState(last ?? '', 'notProven');
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: 'Replace this ring' }).click();
+    await dialog.fill('Reason', 'too near the maximum');
+    await dialog.done('Replace');
+    await bench.record('16/18');
+    await bench.settled();
+    await page.locator('nav.line').getByText('ready to sign').waitFor();
+    await changeHands(page, 'Perrin Oduvale');
+    await page.goto(`${address}/jobs/${jobId}/gate/rings`);
+    await page.getByRole('button', { name: 'Read and sign' }).click();
+    await dialog.fill('PIN', '5821');
+    await dialog.done('Sign');
+    await changeHands(page, 'Ghislaine Morrow-Tann');
+    await page.locator('nav.line').getByText('Release').click();
+    await page.getByRole('button', { name: 'Read and sign' }).click();
+    await dialog.fill('PIN', '5821');
+    await dialog.done('Sign and seal');
+    await expect(page.locator('section.seal .digest')).toHaveText(/^[0-9a-f]{64}$/);
+    const decisions = page.getByRole('region', { name: 'Decisions about limits' });
+    await expect(decisions).toContainText('12.0 to 22.0 thou');
+    await expect(decisions).toContainText('SM-52 rev 4 row 1; Perrin Oduvale');
+    await expect(decisions).toContainText('the manual holds');
+  });
+  await test.step('the document says which sealed record relied on it', async () => {
+    await page.goto(`${address}/library/SM-52%20rev%204`);
+    await expect(page.getByText('Who relies on it').locator('..')).toContainText(/J-2042.*sealed/);
+  });
+  await server.remove();
+});
+
+test('a table as a manual prints it: columns, names, two units, a second acceptance; remembered for the next', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  await signIn(page, server.address, 'Teo Lindqvale');
+  await draft(page, 'SM-52', '5', 'Skerrow M8-52');
+  await page.getByRole('link', { name: 'Read a table' }).click();
+  await expect(page.getByLabel('Whose table it is')).toHaveValue('Skerrow');
+  await page.locator('input[type=file]').setInputFiles(TABLE);
+  const meaning = page.getByRole('region', { name: 'What its names mean' });
+  for (const [name, what, where] of [
+    ['Ring end gap, top', 'Ring end gap', 'Top compression ring, 1.0 in from the deck'],
+    ['Ring end gap, second', 'Ring end gap', 'Second compression ring, 1.0 in from the deck'],
+    ['Rail end gap, upper', 'Ring end gap', 'Oil ring, upper rail, 1.0 in from the deck'],
+    ['Rail end gap, lower', 'Ring end gap', 'Oil ring, lower rail, 1.0 in from the deck'],
+    ['Rod bearing clearance', 'Rod bearing clearance', ''],
+  ] as const) {
+    await meaning.getByLabel(`What is measured: ${name}`).selectOption(what);
+    if (where === '') continue;
+    const list = meaning.getByLabel(`Where: ${name}`);
+    await list.selectOption(where);
+    await expect(list.locator('option:checked')).toHaveText(where);
+  }
+  await test.step('all or nothing: two questions wait, and only answers let it in', async () => {
+    const take = page.getByRole('button', { name: 'Take 5 rows into the draft' });
+    await expect(page.getByText('2 questions wait for an answer')).toBeVisible();
+    await expect(take).toBeDisabled();
+    await page.getByRole('button', { name: '0,014 in controls' }).click();
+    await page.getByRole('button', { name: 'The table holds; the remark stays a note' }).click();
+    await expect(page.getByText('5 rows, all of them understood')).toBeVisible();
+    await take.click();
+    await expect(page.getByRole('heading', { name: 'SM-52 rev 5' })).toBeVisible();
+    await expect(page.getByRole('row', { name: /^2 Second compression ring/ })).toContainText(
+      '0,016 to 0,024; worn at most 0,032',
+    );
+    await expect(page.getByRole('row', { name: /^2 Second compression ring/ })).toContainText(
+      'below the deck',
+    );
+  });
+  await test.step('the next table of this maker is read the same way', async () => {
+    await draft(page, 'SM-52', '6', 'Skerrow M8-52');
+    await page.getByRole('link', { name: 'Read a table' }).click();
+    await page.locator('input[type=file]').setInputFiles(TABLE);
+    await expect(page.getByText('read the way the last one of this maker was')).toBeVisible();
+    await expect(page.getByText('2 questions wait for an answer')).toBeVisible();
+  });
+  await test.step('what is no table says so, and the page stays usable', async () => {
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({
+        name: 'photo.xlsx',
+        mimeType: 'image/png',
+        buffer: Buffer.from('89504e470d0a1a0a', 'hex'),
+      });
+    await expect(page.getByRole('alert')).toContainText('photo.xlsx');
+    await page.locator('input[type=file]').setInputFiles(TABLE);
+    await expect(page.getByText('2 questions wait for an answer')).toBeVisible();
+  });
+  await server.remove();
+});
+
+test('rows written in the sheet: keys, a paste from a spreadsheet, undo, what is wrong in its cell', async ({
+  page,
+  context,
+}) => {
+  const server = await new Server().seed().start();
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await signIn(page, server.address, 'Teo Lindqvale');
+  await draft(page, 'OM-330', '8', 'Veldane VA-4-330');
+  await page.getByRole('button', { name: 'Write the rows' }).click();
+  const cell = (at: string) => page.locator(`td[data-cell="${at}"]`);
+  await cell('1 characteristic').click();
+  await page.keyboard.type('ringGap');
+  for (const text of ['1', 'ring', 'top', 'forty']) {
+    await page.keyboard.press('Tab');
+    await page.keyboard.type(text);
+  }
+  await page.keyboard.press('Tab');
+  await expect(cell('1 characteristic')).toHaveText('ringGap');
+  await expect(cell('1 min')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByRole('button', { name: 'Save the rows' })).toBeDisabled();
+  await cell('1 min').click();
+  await page.keyboard.type('0.0095');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('in');
+  await page.keyboard.press('Enter');
+  await expect(cell('1 min')).toHaveText('0.0095');
+  await expect(page.getByRole('button', { name: 'Save the rows' })).toBeEnabled();
+
+  await page.evaluate(() =>
+    navigator.clipboard.writeText(
+      'ringGap\t2\tring\ttop\t0.0095\t\tin\nringGap\t3\tring\ttopOil\t0.0095\t\tin\n',
+    ),
+  );
+  await cell('2 characteristic').click();
+  await page.keyboard.press('Control+v');
+  await expect(cell('3 station')).toHaveText('topOil');
+  await page.keyboard.press('Control+z');
+  await expect(cell('2 station')).toHaveText('');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(cell('2 station')).toHaveText('top');
+  await page.keyboard.press('Control+s');
+  await expect(page.getByRole('cell', { name: 'at least 0.0095' })).toHaveCount(3);
+
+  await test.step('the two revisions side by side', async () => {
+    await page.getByRole('link', { name: 'Compare OM-330 rev 7 with this one' }).click();
+    await expect(page.getByRole('status')).toContainText('3 added, 2 removed');
+  });
+  await server.remove();
+});
+
+test('one field looks everything up; a file of many documents comes in whole, or not at all', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  await signIn(page, server.address, 'Teo Lindqvale');
+  await page.getByRole('link', { name: 'Library', exact: true }).click();
+  const hits = page.getByRole('region', { name: 'What was found' });
+  for (const [word, hit] of [
+    ['SL-88', 'SL-88 rev C'],
+    ['choked', 'Service letter: ring gaps in choked steel cylinders'],
+    ['end fl', 'Crankshaft end float'],
+    ['skerrow', 'Skerrow M8-52'],
+  ] as const) {
+    await page.getByLabel('Search the library').fill(word);
+    await expect(hits).toContainText(hit);
+  }
+  const table = await page.request.get(
+    `${server.address}/api/library/revisions/SL-88%20rev%20C/export?as=csv`,
+  );
+  const text = await table.text();
+  await page.goto(`${server.address}/library/import`);
+  const bring = (name: string, content: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+  const progress = page.getByRole('region', { name: 'How far it is' });
+  await bring('wrong.csv', text.replaceAll('SL-88', 'SL-99').replace('0.040', 'forty'));
+  await expect(progress).toContainText('Nothing of it is in the library');
+  await expect(page.getByRole('region', { name: 'What is wrong' })).toContainText('forty');
+  await bring('right.csv', text.replaceAll('SL-88', 'SL-99'));
+  await expect(progress).toContainText('All of it is in the library, as drafts');
+  await page.getByRole('link', { name: 'See the drafts' }).click();
+  await expect(page.getByRole('row', { name: /SL-99 rev C/ })).toContainText('draft');
+  await server.remove();
+});
