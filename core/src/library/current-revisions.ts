@@ -21,14 +21,17 @@ export function currentRevisions(state: LibraryState, on: string): readonly Kept
     const so = newest.get(kept.revision.number);
     if (so !== undefined && isLater(kept, so)) newest.delete(kept.revision.number);
   }
-  const replaced = new Set(
-    [...newest.values()].flatMap(({ revision }) =>
-      (revision.supersedes ?? []).filter((number) => number !== revision.number),
-    ),
-  );
-  return [...newest.values()]
-    .filter(({ revision }) => !replaced.has(revision.number))
+  const current = [...newest.values()];
+  return current
+    .filter((kept) => !current.some((other) => takesThePlaceOf(other, kept)))
     .sort((a, b) => (a.revision.id < b.revision.id ? -1 : 1));
+}
+/** Where two documents each say that they take the other's place, the later one does. */
+function takesThePlaceOf(a: KeptRevision, b: KeptRevision): boolean {
+  const names = (one: KeptRevision, other: KeptRevision): boolean =>
+    one !== other && one.revision.supersedes?.includes(other.revision.number) === true;
+  if (!names(a, b)) return false;
+  return !names(b, a) || isLater(a, b) || (!isLater(b, a) && a.revision.id > b.revision.id);
 }
 export const isLater = (a: KeptRevision, b: KeptRevision): boolean =>
   a.revision.effective === b.revision.effective
