@@ -3,8 +3,23 @@ import { readFile } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
 import { cellWords, documentFile } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
-import { documentOfLine, libraryColumns, readLibraryDocument, textCells } from '@oak-gate/core';
-import type { Actor, GridLine, ImportedDraft, LibraryColumns, TableError } from '@oak-gate/core';
+import {
+  canonical,
+  documentOfLine,
+  libraryColumns,
+  readLibraryDocument,
+  textCells,
+  writeLibraryTable,
+} from '@oak-gate/core';
+import type {
+  Actor,
+  Characteristic,
+  EngineModel,
+  GridLine,
+  ImportedDraft,
+  LibraryColumns,
+  TableError,
+} from '@oak-gate/core';
 import { CsvError, parse } from 'csv-parse';
 import { ProblemError } from '../platform/problem-error';
 import { CSV_OPTIONS, delimiterOf } from './grid/read-csv';
@@ -15,6 +30,10 @@ import type { Library } from './library.service';
 const ROWS_AT_ONCE = 400;
 const MOST_ERRORS = 200;
 
+interface Known {
+  readonly models: readonly EngineModel[];
+  readonly characteristics: readonly Characteristic[];
+}
 export interface SentFile {
   readonly name: string;
   readonly path: string;
@@ -96,32 +115,34 @@ export class LibraryImport {
   }
 
   private async read(): Promise<readonly ImportedDraft[]> {
-    if (this.file.kind === 'json') return this.readJson();
     const state = await this.library.state();
-    const characteristics = this.library.characteristics(state);
-    const models = Object.values(state.models).map(({ model }) => model);
+    const known = {
+      characteristics: this.library.characteristics(state),
+      models: Object.values(state.models).map(({ model }) => model),
+    };
     const drafts: ImportedDraft[] = [];
     const seen = new Set<string>();
+    const keep = (draft: ImportedDraft, line: number): void => {
+      const { id } = draft.revision;
+      if (seen.has(id) || id in state.revisions)
+        this.errors.push({ line, column: 'document', fault: { code: 'ROW_TWICE', found: id } });
+      seen.add(id);
+      drafts.push(draft);
+      this.documents += 1;
+      this.rows += draft.rows.length;
+    };
+    if (this.file.kind === 'json') {
+      for (const [i, draft] of (await this.readJson(known)).entries()) keep(draft, i + 1);
+      return drafts;
+    }
     let columns: LibraryColumns | undefined;
     let group: GridLine[] = [];
     let of = '';
     const close = (): void => {
       if (columns === undefined || group.length === 0) return;
-      const read = readLibraryDocument({ columns, lines: group, models, characteristics });
-      if (!read.ok) this.errors.push(...read.errors);
-      else {
-        const { id } = read.draft.revision;
-        if (seen.has(id) || id in state.revisions)
-          this.errors.push({
-            line: group[0]?.line ?? 0,
-            column: 'document',
-            fault: { code: 'ROW_TWICE', found: id },
-          });
-        seen.add(id);
-        drafts.push(read.draft);
-        this.documents += 1;
-        this.rows += read.draft.rows.length;
-      }
+      const read = readLibraryDocument({ columns, lines: group, ...known });
+      if (read.ok) keep(read.draft, group[0]?.line ?? 0);
+      else this.errors.push(...read.errors);
       group = [];
     };
     for await (const line of this.lines()) {
@@ -176,22 +197,36 @@ export class LibraryImport {
       stream.destroy();
     }
   }
-  /** One document as JSON, or a list of them. */
-  private async readJson(): Promise<readonly ImportedDraft[]> {
-    const parsed: unknown = JSON.parse(await readFile(this.file.path, 'utf8'));
-    const drafts = (Array.isArray(parsed) ? parsed : [parsed]).map((each: unknown, i): ImportedDraft => {
-      const file = documentFile.safeParse(each);
-      if (file.success) return file.data;
-      const [issue] = file.error.issues;
-      throw ProblemError.of('BODY_WRONG', {
-        path: `document ${i + 1}, ${issue?.path.join('.') ?? ''}`,
-        message: issue?.message ?? 'is no document',
-      });
-    });
+  /**
+   * One document as JSON, or a list of them. Each is read once more from its own texts: a figure that was changed beside
+   * its text, or a place that the engine does not have, does not come in by this door either.
+   */
+  private async readJson(known: Known): Promise<readonly ImportedDraft[]> {
+    const parsed = parseJson(this.file.name, await readFile(this.file.path, 'utf8'));
     this.bytes = this.file.bytes;
-    this.documents = drafts.length;
-    this.rows = drafts.reduce((so, { rows }) => so + rows.length, 0);
-    return drafts;
+    return (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).flatMap((each, i): ImportedDraft[] => {
+      const wrong = (path: string, message: string): ProblemError =>
+        ProblemError.of('BODY_WRONG', { path: `document ${i + 1}, ${path}`, message });
+      const file = documentFile.safeParse(each);
+      const [issue] = file.error?.issues ?? [];
+      if (!file.success) throw wrong(issue?.path.join('.') ?? '', issue?.message ?? 'is no document');
+      const { revision, rows } = file.data;
+      const { header, lines } = writeLibraryTable([{ revision, rows }]);
+      const columns = libraryColumns(header);
+      if (!columns.ok) throw wrong('', 'is no document');
+      const read = readLibraryDocument({
+        columns: columns.columns,
+        lines: lines.map((cells, at) => ({ line: at + 1, cells: textCells(cells) })),
+        ...known,
+      });
+      if (!read.ok) {
+        this.errors.push(...read.errors);
+        return [];
+      }
+      if (canonical({ ...read.draft }) !== canonical({ revision, rows }))
+        throw wrong(revision.id, 'its figures and conditions are not what their texts say');
+      return [read.draft];
+    });
   }
 
   private async write(drafts: readonly ImportedDraft[]): Promise<void> {
@@ -226,6 +261,14 @@ export class LibraryImport {
     const state = await this.library.state();
     if (this.id in state.imports)
       await this.library.run({ type: 'abandonImport', batchOf: this.id, reason }, this.by);
+  }
+}
+
+function parseJson(file: string, text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw ProblemError.of('FILE_NOT_TEXT', { file, because: `it is not JSON (${(error as Error).message})` });
   }
 }
 

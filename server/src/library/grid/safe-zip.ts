@@ -13,8 +13,11 @@ const PIECE = 64 * 1024;
  * @throws ProblemError FILE_UNSAFE
  */
 export function refuseZipBomb(file: string, bytes: Uint8Array): void {
+  // The unpacking catches what is thrown in it and tells of a damaged archive: the first finding counts.
+  let found: ProblemError | undefined;
   const unsafe = (because: string): never => {
-    throw ProblemError.of('FILE_UNSAFE', { file, because });
+    found ??= ProblemError.of('FILE_UNSAFE', { file, because });
+    throw found;
   };
   let unpacked = 0;
   let files = 0;
@@ -35,8 +38,7 @@ export function refuseZipBomb(file: string, bytes: Uint8Array): void {
   try {
     for (let at = 0; at < bytes.length; at += PIECE)
       unzip.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
-  } catch (error) {
-    if (error instanceof ProblemError) throw error;
+  } catch {
     unsafe('its archive is damaged');
   }
 }
