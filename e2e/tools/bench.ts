@@ -7,6 +7,7 @@ import { chromium } from '@playwright/test';
 import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
+import { library } from './bench-library';
 
 const rows: [string, string][] = [];
 const say = (what: string, figure: string): void => {
@@ -160,6 +161,7 @@ try {
   bytes();
   await writing(server);
   await screen(server);
+  await library(server, say);
 } finally {
   await server.remove();
 }

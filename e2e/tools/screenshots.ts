@@ -1,4 +1,5 @@
-import { mkdirSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
@@ -20,7 +21,7 @@ const server = await new Server().seed().start();
 const ivo = await ApiTablet.signIn(server.address, 'ivo-marrable');
 const open = await ivo.jobId('J-2041');
 const sealed = await ivo.jobId('J-2040');
-const v8 = await ivo.openV8('J-2042', 'M8-11873');
+const v8 = await ivo.jobId('J-2042');
 const MEASURED: readonly (readonly [number, string, string, string])[] = [1, 2, 3, 4, 5].flatMap(
   (cylinder): [number, string, string, string][] => {
     const port = cylinder % 2 === 1;
@@ -45,6 +46,32 @@ for (const [cylinder, groove, member, text] of MEASURED) {
   });
 }
 
+/** A draft with rows, for the pictures of what one does with a draft. */
+const drafted = 'SM-52 rev 5';
+const teo = await ApiTablet.signIn(server.address, 'teo-lindqvale');
+await teo.post('/api/library/revisions', {
+  id: randomUUID(),
+  revision: {
+    number: 'SM-52',
+    revision: '5',
+    title: 'Skerrow manual: rings and rod bearings',
+    kind: 'manual',
+    issued: '2026-10-01',
+    effective: '2026-12-01',
+    models: ['M8-52'],
+  },
+});
+await teo.bytes(
+  `/api/library/revisions/${encodeURIComponent(drafted)}/rows?command=${randomUUID()}&name=SM-52.csv`,
+  readFileSync(join(root, 'demo/documents/SM-52-rev-4.csv')),
+);
+const NAMES: Readonly<Record<string, string>> = {
+  'Ring end gap, top': 'Top compression ring, 1.0 in from the deck',
+  'Ring end gap, second': 'Second compression ring, 1.0 in from the deck',
+  'Rail end gap, upper': 'Oil ring, upper rail, 1.0 in from the deck',
+  'Rail end gap, lower': 'Oil ring, lower rail, 1.0 in from the deck',
+};
+
 const shots: readonly Shot[] = [
   {
     name: 'sign-in',
@@ -56,16 +83,6 @@ const shots: readonly Shot[] = [
   { name: 'open-job', who: 'ivo-marrable', path: '/jobs/new' },
   { name: 'arrival', who: 'perrin-oduvale', path: `/jobs/${open}/arrival` },
   { name: 'bench', who: 'ivo-marrable', path: `/jobs/${open}/rings?place=${at(3, 1, 'top')}` },
-  {
-    name: 'bench-typing',
-    who: 'ivo-marrable',
-    path: `/jobs/${open}/rings?place=${at(4, 1, 'skirt')}`,
-    then: (page) =>
-      page.keyboard
-        .type('38/40')
-        .then(() => page.keyboard.press('Escape'))
-        .then(() => page.keyboard.type('44/46')),
-  },
   {
     name: 'bench-v8',
     who: 'ivo-marrable',
@@ -83,10 +100,56 @@ const shots: readonly Shot[] = [
   { name: 'gate', who: 'perrin-oduvale', path: `/jobs/${v8}/gate/rings` },
   { name: 'library', who: 'teo-lindqvale', path: '/library' },
   { name: 'document', who: 'teo-lindqvale', path: '/library/SL-88%20rev%20B' },
+  {
+    name: 'row-sheet',
+    who: 'teo-lindqvale',
+    path: `/library/${encodeURIComponent(drafted)}`,
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Write the rows' }).click();
+      await page.locator('td[data-cell="2 min"]').click();
+      await page.keyboard.type('0.060');
+      await page.keyboard.press('Enter');
+    },
+  },
+  {
+    name: 'table-import',
+    who: 'teo-lindqvale',
+    path: `/library/${encodeURIComponent(drafted)}/import`,
+    then: async (page) => {
+      await page
+        .locator('input[type=file]')
+        .setInputFiles(join(root, 'demo/imports/SM-52-rev-5-as-printed.csv'));
+      for (const [name, where] of Object.entries(NAMES)) {
+        await page.getByLabel(`What is measured: ${name}`).selectOption('Ring end gap');
+        await page.getByLabel(`Where: ${name}`).selectOption(where);
+        await page.waitForTimeout(300);
+      }
+      await page.getByLabel('What is measured: Rod bearing clearance').selectOption('Rod bearing clearance');
+      await page.getByText('questions wait').waitFor();
+      await page.locator('section.fits').evaluate((fits) => {
+        fits.scrollIntoView();
+      });
+    },
+  },
+  {
+    name: 'compare',
+    who: 'teo-lindqvale',
+    path: '/library/compare?from=SL-88%20rev%20B&to=SL-88%20rev%20C',
+  },
+  {
+    name: 'governs',
+    who: 'ivo-marrable',
+    path: '/library/governs?model=VA-4-330&characteristic=ringGap&at=2/ring/skirt&serial=4330-20417&oversize=0',
+  },
+  { name: 'limits', who: 'perrin-oduvale', path: `/jobs/${open}/limits` },
+  {
+    name: 'fit',
+    who: 'perrin-oduvale',
+    path: `/jobs/${v8}/fit?fit=ringGap@groove:1/member:ring/station:mid&part=new`,
+  },
   { name: 'instruments', who: 'teo-lindqvale', path: '/instruments' },
   { name: 'shop', who: 'teo-lindqvale', path: '/shop' },
   { name: 'record', who: 'ghislaine-morrow-tann', path: `/jobs/${sealed}/release` },
-  { name: 'record-dark', who: 'ghislaine-morrow-tann', path: `/jobs/${sealed}/release`, dark: true },
 ];
 const only = process.argv.slice(2);
 const browser = await chromium.launch({

@@ -146,13 +146,11 @@ test('a table as a manual prints it: columns, names, two units, a second accepta
     await expect(page.getByText('2 questions wait for an answer')).toBeVisible();
   });
   await test.step('what is no table says so, and the page stays usable', async () => {
-    await page
-      .locator('input[type=file]')
-      .setInputFiles({
-        name: 'photo.xlsx',
-        mimeType: 'image/png',
-        buffer: Buffer.from('89504e470d0a1a0a', 'hex'),
-      });
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'photo.xlsx',
+      mimeType: 'image/png',
+      buffer: Buffer.from('89504e470d0a1a0a', 'hex'),
+    });
     await expect(page.getByRole('alert')).toContainText('photo.xlsx');
     await page.locator('input[type=file]').setInputFiles(TABLE);
     await expect(page.getByText('2 questions wait for an answer')).toBeVisible();

@@ -23,6 +23,17 @@ const PAGES: Record<string, () => string> = {
   Engines: () => '/engines',
   Library: () => '/library',
   document: () => '/library/SL-88%20rev%20B',
+  'draft a document': () => '/library/new',
+  'bring in a file': () => '/library/import',
+  'read a table': () => '/library/SL-88%20rev%20B/import',
+  compare: () => '/library/compare?from=SL-88%20rev%20B&to=SL-88%20rev%20C',
+  'what governs here': () =>
+    '/library/governs?model=M8-52&characteristic=ringGap&at=1/ring/mid&oversize=0.020&pistonMaterial=H',
+  'engine models': () => '/library?tab=models',
+  'what is measured': () => '/library?tab=measured',
+  'which kind is stronger': () => '/library?tab=orders',
+  limits: () => `/jobs/${jobs.open}/limits`,
+  'a fit to decide': () => `/jobs/${jobs.v8}/fit?fit=ringGap@groove:1/member:ring/station:mid&part=new`,
   Instruments: () => '/instruments',
   Shop: () => '/shop',
 };

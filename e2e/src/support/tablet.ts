@@ -22,6 +22,11 @@ export class ApiTablet {
     const answer = await this.http.post(path, { data });
     return { status: answer.status(), body: await answer.json() };
   }
+  async bytes(path: string, data: Buffer): Promise<{ readonly status: number; readonly body: unknown }> {
+    const headers = { 'content-type': 'application/octet-stream' };
+    const answer = await this.http.post(path, { data, headers, timeout: 120_000 });
+    return { status: answer.status(), body: await answer.json() };
+  }
   command(
     jobId: string,
     command: object,

@@ -120,7 +120,13 @@ export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed
   if (waits.length === 0)
     return [...arrived, need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
   const findings = openMatters(state).findings.map((finding) =>
-    need(roleWords(finding.decidedBy), findingWords(state, finding), 1, sinceOf(state, finding), stageOf(finding)),
+    need(
+      roleWords(finding.decidedBy),
+      findingWords(state, finding),
+      1,
+      sinceOf(state, finding),
+      stageOf(finding),
+    ),
   );
   const arrivals = waits.flatMap((wait) => {
     if (wait.kind === 'identity')

@@ -343,7 +343,7 @@ describe('look-up', () => {
   });
   test('a current document stands before the one it overtook', async () => {
     await shop.publish({ number: 'SL-88', revision: 'C', kind: 'letter', effective: '2026-05-01' }, TOP_ROW);
-    const { hits } = (await teo.get('/api/library/search?q=SL-88')).body;
+    const { hits } = (await teo.get('/api/library/search?q=SL-88')).body as { hits: object[] };
     expect(hits.slice(0, 2)).toMatchObject([
       { title: 'SL-88 rev C', state: 'current' },
       { title: 'SL-88 rev B', state: 'superseded' },

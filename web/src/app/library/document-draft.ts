@@ -54,7 +54,7 @@ export const EMPTY_DRAFT: DocumentDraft = {
 };
 
 const joined = (items: readonly (string | number)[] | undefined): string => (items ?? []).join('; ');
-const parted = (text: string, by: RegExp = /[;|]/): string[] =>
+const parted = (text: string, by = /[;|]/): string[] =>
   text
     .split(by)
     .map((each) => each.trim())

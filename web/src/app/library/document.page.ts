@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
   appliesWords,
@@ -40,8 +49,11 @@ export class DocumentPage {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly revision = input.required<string>();
+  /** A row that a link leads to. */
+  readonly row = input<string>();
   protected readonly view = signal<RevisionView | undefined>(undefined);
   protected readonly used = signal<WhereUsed | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
@@ -92,6 +104,12 @@ export class DocumentPage {
   constructor() {
     effect(() => {
       void this.look(this.path());
+    });
+    effect(() => {
+      if (this.view() === undefined || this.row() === undefined) return;
+      setTimeout(() =>
+        this.host.nativeElement.querySelector('tr.asked')?.scrollIntoView({ block: 'center' }),
+      );
     });
   }
   protected async look(path = this.path()): Promise<void> {

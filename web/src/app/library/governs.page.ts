@@ -94,11 +94,13 @@ export class GovernsPage {
 
   constructor() {
     void this.api.get('/api/library', libraryView).then((answer) => {
-      if (!answer.ok) return void this.problem.set(answer.problem);
+      if (!answer.ok) {
+        this.problem.set(answer.problem);
+        return;
+      }
       this.library.set(answer.value);
       const [first] = answer.value.models;
       if (this.model() === '' && first !== undefined) void this.say({ model: first.id });
-      return undefined;
     });
     effect(() => {
       const id = this.model();

@@ -175,12 +175,11 @@ export class TableImportPage {
   protected async chooseHeader(line: number): Promise<void> {
     const mapping = this.preview()?.mapping;
     if (mapping !== undefined && mapping !== null)
-      await this.read({ mapping: { ...mapping, headerLine: line } as TableMapping });
+      await this.read({ mapping: { ...mapping, headerLine: line } });
   }
   private async remap(part: Partial<TableMapping>): Promise<void> {
     const mapping = this.preview()?.mapping;
-    if (mapping !== undefined && mapping !== null)
-      await this.read({ mapping: { ...mapping, ...part } as TableMapping });
+    if (mapping !== undefined && mapping !== null) await this.read({ mapping: { ...mapping, ...part } });
   }
   protected async setColumn(
     at: number,
@@ -205,9 +204,9 @@ export class TableImportPage {
     });
   }
   protected async setFit(name: string, characteristic: string, at: string): Promise<void> {
-    const fits = { ...(this.preview()?.mapping?.fits ?? {}) } as Record<string, FitMeaning>;
-    if (characteristic === '') delete fits[name];
-    else {
+    const others = Object.entries(this.preview()?.mapping?.fits ?? {}).filter(([each]) => each !== name);
+    const fits = Object.fromEntries(others) as Record<string, FitMeaning>;
+    if (characteristic !== '') {
       const known = this.characteristics().find(({ id }) => id === characteristic);
       const layout = this.view()?.models[0]?.layout;
       const choices = known === undefined || layout === undefined ? [] : fitChoices(layout, known);

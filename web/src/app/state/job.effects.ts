@@ -2,19 +2,8 @@ import { inject } from '@angular/core';
 import { ledgerEntries, limitNews } from '@oak-gate/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import {
-  concatMap,
-  filter,
-  from,
-  map,
-  merge,
-  Observable,
-  of,
-  switchMap,
-  takeUntil,
-  timer,
-  withLatestFrom,
-} from 'rxjs';
+import type { Observable } from 'rxjs';
+import { concatMap, filter, from, map, merge, of, switchMap, takeUntil, timer, withLatestFrom } from 'rxjs';
 import type { Action } from '@ngrx/store';
 import * as z from 'zod';
 import { Api } from './api';
