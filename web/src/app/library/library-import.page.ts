@@ -7,6 +7,7 @@ import { takeWhile } from 'rxjs';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { eventsOf } from '../state/event-stream';
+import { ErrorTable } from '../ui/error-table';
 import { ProblemNote } from '../ui/problem-note';
 
 const STAGE_WORDS: Readonly<Record<ImportProgress['stage'], string>> = {
@@ -21,7 +22,7 @@ const STAGE_WORDS: Readonly<Record<ImportProgress['stage'], string>> = {
 /** Many documents from one file: how far it is, stopped at any moment, all of it or nothing. */
 @Component({
   selector: 'app-library-import-page',
-  imports: [ProblemNote, RouterLink],
+  imports: [ErrorTable, ProblemNote, RouterLink],
   templateUrl: './library-import.page.html',
   styleUrl: './library-import.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
