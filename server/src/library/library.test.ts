@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { strToU8, zipSync } from 'fflate';
-import { demoFile, draft, reading, Shop } from '../../test/shop';
+import { openMatters } from '@oak-gate/core';
+import { demoFile, draft, jobRequest, reading, Shop } from '../../test/shop';
 import type { Answer, Tablet } from '../../test/shop';
 
 const CONTENT_TYPES =
   '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>';
+// Large files and whole imports, on whatever machine: slow is not wrong.
+jest.setTimeout(60_000);
+
 let shop: Shop;
 let teo: Tablet;
 beforeEach(async () => {
@@ -55,7 +59,7 @@ describe('a file that belongs to a document', () => {
   });
   test('200 MB are refused before they are read', async () => {
     const path = await draft(teo, { number: 'SL-9', revision: 'A', kind: 'letter' });
-    const large = new Uint8Array(26 * 1024 * 1024);
+    const large = new Uint8Array(200 * 1024 * 1024);
     const answer = await teo.bytes(`${path}/files?command=${randomUUID()}&name=l.pdf`, large);
     expect([answer.status, answer.body.code]).toEqual([413, 'FILE_TOO_LARGE']);
     expect((await teo.bytes(`${path}/table?name=t.csv`, large)).status).toBe(413);
@@ -310,7 +314,7 @@ describe('an import of many documents', () => {
   test('200 MB are refused at the door, and leave nothing on the disk', async () => {
     const answer = await teo.bytes(
       '/api/library/imports?name=large.csv',
-      new Uint8Array(65 * 1024 * 1024).fill(0x61),
+      new Uint8Array(200 * 1024 * 1024).fill(0x61),
     );
     expect([answer.status, answer.body.code]).toEqual([413, 'FILE_TOO_LARGE']);
   });
@@ -417,6 +421,58 @@ describe('a revision that touches open jobs', () => {
     expect(await current()).toEqual(['SL-88 rev C']);
     await teo.post(`${path}/withdraw`, { id: randomUUID(), reason: 'printed wrong', then: 'previous' });
     expect(await current()).toEqual(['SL-88 rev B']);
+  });
+});
+
+describe('what is known of an engine', () => {
+  const odd = (serialRemark: string | null) => {
+    const request = jobRequest('J-7', 'RESTAMPED 17');
+    return { ...request, engine: { ...request.engine, serialRemark } };
+  };
+  test('an odd serial is refused without a word of why; with one it is a finding that an inspector accepts', async () => {
+    const ivo = await shop.as('ivo');
+    expect((await ivo.post('/api/jobs', odd(null))).body.code).toBe('SERIAL_NOT_OF_MODEL');
+    const opened = await ivo.post('/api/jobs', odd('the plate was restamped after a fire'));
+    expect(opened.status).toBe(201);
+    const { jobId } = opened.body as { jobId: string };
+    const notes = async (): Promise<string[]> =>
+      openMatters(await ivo.job(jobId)).findings.flatMap((each) =>
+        each.kind === 'limitNote' ? [each.note.id] : [],
+      );
+    expect(await notes()).toEqual(['serialOdd RESTAMPED 17']);
+    const perrin = await shop.as('perrin');
+    const accept = {
+      type: 'acceptLimitNote',
+      note: 'serialOdd RESTAMPED 17',
+      reason: 'no row depends on it',
+    };
+    expect((await ivo.command(jobId, accept)).body.code).toBe('MAY_NOT');
+    expect((await perrin.command(jobId, accept)).status).toBe(201);
+    expect(await notes()).toEqual([]);
+  });
+  test('what a row lacked is said later, once for the whole job, and the row then applies', async () => {
+    await shop.publish(
+      {
+        number: 'SL-9',
+        revision: 'A',
+        kind: 'letter',
+        pistonMaterials: ['H'],
+        issued: '2026-03-01',
+        effective: '2026-03-02',
+      },
+      `${HEADER}\n1,ringGap,1,ring,top,0.0115,,in,`,
+    );
+    const { jobId, ivo } = await shop.readyJob();
+    const place = 'ringGap@cylinder:1/groove:1/member:ring/station:top';
+    await ivo.command(jobId, reading(place, '9/10'));
+    const verdict = async () => (await ivo.job(jobId)).places[place]?.readings.at(-1)?.verdict.verdict;
+    expect(await verdict()).toBe('withheld');
+    const say = (facts: object, reason = 'stamped on the crown') =>
+      ivo.command(jobId, { type: 'sayEngineFacts', facts, reason });
+    expect((await say({}, 'x')).body.code).toBe('NOTHING_SAID');
+    expect((await say({ pistonMaterial: 'H' }, ' ')).status).toBeGreaterThanOrEqual(400);
+    expect((await say({ pistonMaterial: 'H' })).status).toBe(201);
+    expect(await verdict()).toBe('tight');
   });
 });
 

@@ -164,6 +164,7 @@ describe('keys', () => {
     expect(press(setup, key('m'))).toEqual({ calls: ['focus'], prevented: false });
     expect(press(setup, key('?'))).toEqual({ calls: ['help'], prevented: true });
     expect(press(setup, key('p'))).toEqual({ calls: ['pad'], prevented: true });
+    expect(press(setup, key('l'))).toEqual({ calls: ['lookUp'], prevented: true });
     press(setup, key('G'));
     expect(setup.hand.text()).toBe('40+');
     press(setup, key('Escape'));

@@ -10,6 +10,7 @@ import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { queryText } from '../ui/query-text';
 import { SourceBands } from '../ui/source-bands';
+import { WhenPipe } from '../ui/when.pipe';
 import { addressOf, fitChoices } from './fit-choices';
 
 const ASKED = [
@@ -26,7 +27,7 @@ const ASKED = [
 /** What governs here: what every document in force says of one fit of one engine, as a drawing. */
 @Component({
   selector: 'app-governs-page',
-  imports: [Field, ProblemNote, SourceBands],
+  imports: [Field, ProblemNote, SourceBands, WhenPipe],
   templateUrl: './governs.page.html',
   styleUrl: './governs.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
