@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { Bench, changeHands, Dialog, signIn } from '../support/pages';
@@ -242,5 +244,81 @@ test('one field looks everything up; a file of many documents comes in whole, or
   await expect(progress).toContainText('All of it is in the library, as drafts');
   await page.getByRole('link', { name: 'See the drafts' }).click();
   await expect(page.getByRole('row', { name: /SL-99 rev C/ })).toContainText('draft');
+  await server.remove();
+});
+
+test('a revision that is published while a job is open says so there without a reload', async ({ page }) => {
+  const server = await new Server().seed().start();
+  await signIn(page, server.address, 'Ivo Marrable');
+  await page.getByRole('link', { name: 'M8-11873', exact: true }).click();
+  await expect(page.locator('nav.line')).toBeVisible();
+  await expect(page.locator('a.arrived')).toHaveCount(0);
+  const [teo, perrin] = await Promise.all(
+    ['teo-lindqvale', 'perrin-oduvale'].map((id) => ApiTablet.signIn(server.address, id)),
+  );
+  if (teo === undefined || perrin === undefined) throw new Error('nobody signed in');
+  const path = '/api/library/revisions/SM-52%20rev%205';
+  await teo.post('/api/library/revisions', {
+    id: randomUUID(),
+    revision: {
+      number: 'SM-52',
+      revision: '5',
+      title: 'Rings and rod bearings',
+      kind: 'manual',
+      issued: '2026-01-01',
+      effective: '2026-01-02',
+      models: ['M8-52'],
+    },
+  });
+  await teo.bytes(
+    `${path}/rows?command=${randomUUID()}&name=rows.csv`,
+    readFileSync(join(root, 'demo/documents/SM-52-rev-4.csv')),
+  );
+  const { digest } = (await perrin.get(path)) as { digest: string };
+  await perrin.post(`${path}/check`, { id: randomUUID(), digest });
+  await teo.post(`${path}/publish`, { id: randomUUID() });
+  await expect(page.locator('a.arrived')).toContainText('SM-52 rev 5 arrived in the place of SM-52 rev 4');
+  await expect(page.locator('a.arrived')).toContainText('no verdict would change');
+  await page.locator('a.arrived').click();
+  await expect(page.getByRole('region', { name: 'What arrived' })).toContainText(
+    'An inspector adopts or declines it',
+  );
+  await changeHands(page, 'Perrin Oduvale');
+  const dialog = new Dialog(page);
+  await page.getByRole('button', { name: 'Decline' }).click();
+  await dialog.fill('Reason', 'the engine is half measured to the old manual');
+  await dialog.done('Decline');
+  await expect(page.locator('a.arrived')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Decisions about limits' })).toContainText(
+    'half measured to the old manual',
+  );
+  await server.remove();
+});
+
+test('the shop sets which kind is stronger, and adds what it measures', async ({ page }) => {
+  const server = await new Server().seed().start();
+  const dialog = new Dialog(page);
+  await signIn(page, server.address, 'Teo Lindqvale');
+  await page.getByRole('link', { name: 'Library', exact: true }).click();
+  await page.getByRole('link', { name: 'Which kind is stronger' }).click();
+  const aircraft = page.locator('app-kind-orders section').filter({ hasText: 'Aircraft' });
+  await expect(aircraft).toContainText('part maker’s leaflet: advisory');
+  await aircraft.getByRole('button', { name: 'Let it govern' }).click();
+  await dialog.fill('Reason', 'we hold the approval of these rings');
+  await dialog.done('Change the order');
+  await expect(aircraft.locator('li')).toHaveCount(4);
+  await expect(aircraft).toContainText('set by the shop');
+
+  await page.getByRole('link', { name: 'What is measured' }).click();
+  await page.getByRole('button', { name: 'Add one' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Pin ovality');
+  await page.getByLabel('Short name in tables').fill('Pin Ovality');
+  await page.getByLabel('What is measured').fill('largest less smallest diameter of a pin');
+  await page.getByLabel('Usual tool').fill('micrometer');
+  await page.getByRole('button', { name: 'Add to the catalogue' }).click();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.getByLabel('Short name in tables').fill('pinOvality');
+  await page.getByRole('button', { name: 'Add to the catalogue' }).click();
+  await expect(page.getByRole('row', { name: /Pin ovality/ })).toContainText('ours');
   await server.remove();
 });

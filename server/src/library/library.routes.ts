@@ -176,7 +176,7 @@ async function governsView(library: Library, asked: z.output<typeof governsReque
   const found = whatIsSaid({ model, revisions: currentRevisions(state, on), engine });
   const rows = found.rows.filter(({ characteristic }) => characteristic === asked.characteristic);
   return {
-    model: library.modelsOf(state, { revision: { appliesTo: { models: [model.id] } } as never })[0] ?? model,
+    model: library.withStations(state, model),
     characteristics: library.characteristics(state),
     documents: found.documents,
     rows,

@@ -84,25 +84,27 @@ export class Library {
 
   /** The models that a document speaks of, with the stations that documents in force have added to them. */
   modelsOf(state: LibraryState, { revision }: Pick<KeptRevision, 'revision'>): readonly EngineModel[] {
-    const current = currentRevisions(state, this.today());
     return Object.values(state.models)
       .map(({ model }) => model)
       .filter(({ id }) => revision.appliesTo.models?.includes(id) !== false)
-      .map((model) => {
-        const about = current.filter(
-          (each) =>
-            each.revision.number !== revision.number &&
-            each.revision.appliesTo.models?.includes(model.id) !== false,
-        );
-        return addByDocuments(
-          { model, characteristics: [] },
-          {
-            documents: about.map((each) => each.revision),
-            rows: about.flatMap(({ rows }) => rows.map((row) => ({ ...row, appliesTo: {} }))),
-            policy: this.policy(state, model),
-            context: {},
-          },
-        ).model;
-      });
+      .map((model) => this.withStations(state, model, revision.number));
+  }
+  /**
+   * A model with the stations that documents in force have added to it.
+   * @param except the number of a document that does not count: a row may not rest on what its own document adds
+   */
+  withStations(state: LibraryState, model: EngineModel, except?: string): EngineModel {
+    const about = currentRevisions(state, this.today()).filter(
+      ({ revision }) => revision.number !== except && revision.appliesTo.models?.includes(model.id) !== false,
+    );
+    return addByDocuments(
+      { model, characteristics: [] },
+      {
+        documents: about.map((each) => each.revision),
+        rows: about.flatMap(({ rows }) => rows.map((row) => ({ ...row, appliesTo: {} }))),
+        policy: this.policy(state, model),
+        context: {},
+      },
+    ).model;
   }
 }

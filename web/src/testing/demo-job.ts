@@ -21,6 +21,7 @@ import type {
   JobEvent,
   JobState,
   KeptRevision,
+  LedgerEntry,
 } from '@oak-gate/core';
 import * as z from 'zod';
 
@@ -66,6 +67,7 @@ const STAMP = { id: 'teo', by: 'Teo', at: '2026-01-01T08:00:00.000Z' };
 /** A job on one of the demo's engines, made by core's own rules, for tests of what a screen makes of it. */
 export class DemoJob {
   state: JobState | undefined;
+  readonly entries: LedgerEntry<JobEntry>[] = [];
   private minute = 0;
 
   constructor(modelId: 'VA-4-330' | 'M8-52' | 'AX6-240', document: string, serial: string) {
@@ -164,6 +166,7 @@ export class DemoJob {
         command: 'c',
         by: IVO,
       } as JobEntry;
+      this.entries.push({ entry, hash: 'a'.repeat(64) });
       this.state = evolveJob(this.state, entry);
     }
   }

@@ -5,8 +5,10 @@ import type { ComponentFixture } from '@angular/core/testing';
 import type { Type } from '@angular/core';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
+import type { Action } from '@ngrx/store';
 import type { SessionView } from '@oak-gate/contract';
 import type { Role } from '@oak-gate/core';
+import { jobFeature } from '../app/state/job.feature';
 import { SessionActions, sessionFeature } from '../app/state/session.feature';
 
 export const person = (name: string, ...roles: Role[]) => ({
@@ -39,6 +41,7 @@ export class PageUnderTest<T> {
     page: Type<T>,
     inputs: Readonly<Record<string, unknown>> = {},
     session: SessionView = SESSION,
+    told: readonly Action[] = [],
   ): PageUnderTest<T> {
     TestBed.configureTestingModule({
       providers: [
@@ -47,9 +50,11 @@ export class PageUnderTest<T> {
         provideRouter([]),
         provideStore(),
         provideState(sessionFeature),
+        provideState(jobFeature),
       ],
     });
     TestBed.inject(Store).dispatch(SessionActions.told({ view: session }));
+    for (const action of told) TestBed.inject(Store).dispatch(action);
     const fixture = TestBed.createComponent(page);
     for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
     fixture.detectChanges();

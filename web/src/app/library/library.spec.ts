@@ -1,0 +1,260 @@
+import { nanometres } from '@oak-gate/core';
+import { CHARACTERISTICS, revisionFor, ROW } from '../../testing/document';
+import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
+import { ComparePage } from './compare.page';
+import { LibraryImportPage } from './library-import.page';
+import { LibraryPage } from './library.page';
+import { TableImportPage } from './table-import.page';
+
+const LIBRARY = {
+  total: 1,
+  revisions: [{ ...revisionFor('SL-88', 'B').revision, rowCount: 6, state: 'current' }],
+  models: [
+    {
+      id: 'VA-4-330',
+      maker: 'Veldane',
+      name: 'VA-4-330',
+      engineClass: 'aircraft',
+      cylinders: 4,
+      digest: 'a'.repeat(64),
+    },
+  ],
+  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
+  orders: [{ engineClass: 'aircraft', order: ['mandatory', 'letter', 'manual'], ours: false }],
+};
+const progress = (stage: string, part: object = {}) => ({
+  id: 'I',
+  file: 'many.csv',
+  stage,
+  bytes: 50,
+  ofBytes: 100,
+  documents: 3,
+  rows: 9,
+  errors: [],
+  problem: null,
+  ...part,
+});
+function choose(page: PageUnderTest<unknown>, name: string): void {
+  const field = page.element.querySelector<HTMLInputElement>('input[type=file]')!;
+  Object.defineProperty(field, 'files', { value: [new File(['x'], name)], configurable: true });
+  field.dispatchEvent(new Event('change'));
+}
+
+describe('the library', () => {
+  test('documents with their state; only the steward drafts', async () => {
+    const page = PageUnderTest.open(LibraryPage, { tab: undefined });
+    await page.answer('/api/library', LIBRARY);
+    expect(page.text).toContain('SL-88 rev B');
+    expect(page.text).toContain('Draft a document');
+  });
+  test('somebody else reads, and drafts nothing', async () => {
+    const page = PageUnderTest.open(LibraryPage, {}, { ...SESSION, person: person('Ivo', 'technician') });
+    await page.answer('/api/library', LIBRARY);
+    expect(page.text).not.toContain('Draft a document');
+  });
+  test('an empty library says what that means', async () => {
+    const page = PageUnderTest.open(LibraryPage);
+    await page.answer('/api/library', { ...LIBRARY, total: 0, revisions: [] });
+    expect(page.text).toContain('Without a published document nothing has a limit');
+  });
+  test('which kind is stronger, and what is advisory there', async () => {
+    const page = PageUnderTest.open(LibraryPage, { tab: 'orders' });
+    await page.answer('/api/library', LIBRARY);
+    expect(page.text).toContain('part maker’s leaflet: advisory');
+    expect(page.button('Let it govern')).toBeDefined();
+  });
+  test('a tab that does not exist is the first', async () => {
+    const page = PageUnderTest.open(LibraryPage, { tab: 'nonsense' });
+    await page.answer('/api/library', LIBRARY);
+    expect(page.element.querySelector('[aria-current=page]')?.textContent).toContain('Documents');
+  });
+});
+
+test('two revisions side by side: only what changed, the rest on demand', async () => {
+  const page = PageUnderTest.open(ComparePage, { from: 'SL-88 rev B', to: 'SL-88 rev C' });
+  const second = { ...ROW, label: '5', groove: '2' };
+  await page.answer('/api/library/revisions/SL-88%20rev%20B', {
+    ...revisionFor('SL-88', 'B'),
+    rows: [ROW, second],
+  });
+  const raised = { ...ROW, printed: { min: { text: '0.0095', unit: 'in', nm: nanometres(241_300) } } };
+  const after = revisionFor('SL-88', 'C');
+  await page.answer('/api/library/revisions/SL-88%20rev%20C', {
+    ...after,
+    revision: { ...after.revision, cautions: ['Square the ring.'] },
+    rows: [raised, second],
+  });
+  expect(page.text).toContain('1 changed, 0 added, 0 removed, 1 as before');
+  const rows = () => page.element.querySelectorAll('section:first-of-type tbody tr');
+  expect(rows()).toHaveLength(1);
+  expect(rows()[0]?.textContent.replace(/\s+/g, ' ')).toMatch(
+    /at least 0.009 in.*at least 0.0095 in.*changed/,
+  );
+  page.element.querySelector<HTMLInputElement>('.counts input')!.click();
+  await page.settle();
+  expect(rows()).toHaveLength(2);
+  expect(page.text).toContain('Square the ring.');
+});
+
+describe('an import of many documents', () => {
+  class Stream {
+    static last: Stream | undefined;
+    onmessage: ((event: { data: string }) => void) | undefined;
+    closed = false;
+    constructor(readonly url: string) {
+      Stream.last = this;
+    }
+    close(): void {
+      this.closed = true;
+    }
+  }
+  beforeEach(() => {
+    Object.assign(globalThis, { EventSource: Stream });
+  });
+  const begin = async () => {
+    const page = PageUnderTest.open(LibraryImportPage);
+    choose(page, 'many.csv');
+    await page.settle();
+    await page.answer('/api/library/imports?name=many.csv', progress('reading'));
+    return page;
+  };
+  const hear = async (page: PageUnderTest<unknown>, event: object) => {
+    Stream.last?.onmessage?.({ data: JSON.stringify(event) });
+    await page.settle();
+  };
+  test('its stream is followed to the end, and then no longer', async () => {
+    const page = await begin();
+    expect(Stream.last?.url).toBe('/api/library/imports/I/stream');
+    expect(page.element.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')).toBe('50');
+    await hear(page, progress('writing', { bytes: 75 }));
+    expect(page.element.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')).toBe('75');
+    await hear(page, progress('done', { bytes: 100 }));
+    expect(page.text).toContain('All of it is in the library, as drafts');
+    expect([Stream.last?.closed, page.button('Stop it')]).toEqual([true, undefined]);
+  });
+  test('it can be stopped on the way; what is wrong is listed', async () => {
+    const page = await begin();
+    await page.click('Stop it');
+    page.http.expectOne({ method: 'DELETE', url: '/api/library/imports/I' }).flush(progress('reading'));
+    await hear(page, progress('cancelled'));
+    expect(page.text).toContain('Stopped. Nothing of it is in the library.');
+    await hear(page, progress('wrong'));
+    expect(page.text).not.toContain('Something in the file is wrong'); // the stream was left
+  });
+  test('cells that are wrong, with line and column', async () => {
+    const page = await begin();
+    await hear(
+      page,
+      progress('wrong', { errors: [{ line: 4, column: 'min', message: 'x is not a figure' }] }),
+    );
+    expect(page.element.querySelector('app-error-table tbody')?.textContent.replace(/\s+/g, ' ')).toContain(
+      '4minx is not a figure',
+    );
+  });
+  test('a refusal at the door is said, and another file may be chosen', async () => {
+    const page = PageUnderTest.open(LibraryImportPage);
+    choose(page, 'many.csv');
+    await page.settle();
+    await page.answer(
+      '/api/library/imports?name=many.csv',
+      refusal('FILE_TOO_LARGE', 'The file is too large'),
+      413,
+    );
+    expect(page.element.querySelector('[role=alert]')?.textContent).toContain('too large');
+    expect(page.element.querySelector('input[type=file]')).not.toBeNull();
+  });
+});
+
+describe('a table of another maker', () => {
+  const PREVIEW = {
+    upload: 'U',
+    file: { name: 't.csv', sha256: 'a'.repeat(64) },
+    kind: 'csv',
+    sheets: [''],
+    sheet: 0,
+    own: false,
+    mapping: {
+      headerLine: 1,
+      columns: [
+        { use: 'fit', fillDown: true },
+        { use: 'range', unit: 'mm' },
+      ],
+      fits: {},
+    },
+    fromMemory: false,
+    header: ['Item', 'New (mm)'],
+    top: [{ line: 1, cells: ['Item', 'New (mm)'] }],
+    fits: ['Top gap'],
+    lines: [
+      {
+        line: 2,
+        cells: [
+          { column: 'fit', text: 'Top gap', formula: false, faults: ['say what it means'] },
+          { column: 'range', text: '0,23 - 0,60', formula: false, faults: [] },
+        ],
+        says: null,
+      },
+    ],
+    errors: [{ line: 2, column: 'Item', message: 'say what it means' }],
+    questions: [],
+    rows: 0,
+  };
+  const open = async (preview: object) => {
+    const page = PageUnderTest.open(TableImportPage, { revision: 'SL-88 rev B' });
+    page.http.expectOne('/api/library/revisions/makers').flush({ makers: ['Veldane'] });
+    await page.answer('/api/library/revisions/SL-88%20rev%20B', revisionFor('SL-88', 'B'));
+    choose(page, 't.csv');
+    await page.settle();
+    await page.answer('/api/library/revisions/SL-88%20rev%20B/table?name=t.csv&maker=Veldane', preview);
+    return page;
+  };
+  const select = async (page: PageUnderTest<unknown>, label: string, value: string) => {
+    const list = page.element.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)!;
+    list.value = value;
+    list.dispatchEvent(new Event('change'));
+    await page.settle();
+  };
+  test('a wrong cell is marked, and nothing can be taken in', async () => {
+    const page = await open(PREVIEW);
+    expect(page.element.querySelector('td.wrong')?.getAttribute('title')).toBe('say what it means');
+    expect(page.text).toContain('All or nothing');
+    expect(page.button('into the draft')?.disabled).toBe(true);
+  });
+  test('what a name means is sent with the first place that it can be, and the file is read again', async () => {
+    const page = await open(PREVIEW);
+    await select(page, 'What is measured: Top gap', 'ringGap');
+    const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/table/U/read');
+    expect((sent.request.body as { mapping: { fits: object } }).mapping.fits).toEqual({
+      'Top gap': { characteristic: 'ringGap', groove: '1', member: 'ring', station: 'skirt' },
+    });
+  });
+  test('a column that is not read has no unit; one with figures has', async () => {
+    const page = await open(PREVIEW);
+    expect(page.element.querySelector('select[aria-label="Unit of column 2"]')).not.toBeNull();
+    expect(page.element.querySelector('select[aria-label="Unit of column 1"]')).toBeNull();
+    await select(page, 'Column 2 New (mm) is', 'ignore');
+    const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/table/U/read');
+    expect((sent.request.body as { mapping: { columns: object[] } }).mapping.columns).toEqual([
+      { use: 'fit', fillDown: true },
+      { use: 'ignore', unit: 'mm' },
+    ]);
+  });
+  test('a question is answered by a press, and only then the table can be taken', async () => {
+    const question = {
+      id: 'q',
+      line: 2,
+      label: '1',
+      kind: 'unitsDisagree',
+      words: 'Which one?',
+      answers: [{ value: 'first', label: 'the first' }],
+    };
+    const page = await open({ ...PREVIEW, errors: [], rows: 1, questions: [question] });
+    expect(page.button('into the draft')?.disabled).toBe(true);
+    await page.click('the first');
+    const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/table/U/read');
+    expect((sent.request.body as { answers: object }).answers).toEqual({ q: 'first' });
+    sent.flush({ ...PREVIEW, errors: [], rows: 1, questions: [question] });
+    await page.settle();
+    expect(page.button('into the draft')?.disabled).toBe(false);
+  });
+});
