@@ -61,6 +61,7 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
     await page.waitForURL('**/library/SL-88*');
     await expect(page.getByRole('cell', { name: 'No rows yet' })).toBeVisible();
     await page.getByRole('link', { name: 'Read a table' }).click();
+    await expect(page.getByRole('heading', { name: 'Read a table into SL-88 rev B' })).toBeVisible();
     const table = readFileSync(sample('documents/SL-88-rev-B.csv'), 'utf8');
     const read = (name: string, text: string) =>
       page

@@ -108,6 +108,7 @@ test('a table as a manual prints it: columns, names, two units, a second accepta
   await signIn(page, server.address, 'Teo Lindqvale');
   await draft(page, 'SM-52', '5', 'Skerrow M8-52');
   await page.getByRole('link', { name: 'Read a table' }).click();
+  await expect(page.getByRole('heading', { name: 'Read a table into' })).toBeVisible();
   await expect(page.getByLabel('Whose table it is')).toHaveValue('Skerrow');
   await page.locator('input[type=file]').setInputFiles(TABLE);
   const meaning = page.getByRole('region', { name: 'What its names mean' });
@@ -143,6 +144,7 @@ test('a table as a manual prints it: columns, names, two units, a second accepta
   await test.step('the next table of this maker is read the same way', async () => {
     await draft(page, 'SM-52', '6', 'Skerrow M8-52');
     await page.getByRole('link', { name: 'Read a table' }).click();
+    await expect(page.getByRole('heading', { name: 'Read a table into' })).toBeVisible();
     await page.locator('input[type=file]').setInputFiles(TABLE);
     await expect(page.getByText('read the way the last one of this maker was')).toBeVisible();
     await expect(page.getByText('2 questions wait for an answer')).toBeVisible();

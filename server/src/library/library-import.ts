@@ -168,7 +168,7 @@ export class LibraryImport {
       group.push(line);
     }
     close();
-    if (drafts.length === 0 && this.errors.length === 0)
+    if (drafts.length === 0 && this.errors.length === 0 && !this.stopped)
       throw ProblemError.of('FILE_NOT_TEXT', { file: this.file.name, because: 'it holds no documents' });
     return drafts;
   }

@@ -6,9 +6,6 @@ import type { Answer, Tablet } from '../../test/shop';
 
 const CONTENT_TYPES =
   '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>';
-// Large files and whole imports, on whatever machine: slow is not wrong.
-jest.setTimeout(60_000);
-
 let shop: Shop;
 let teo: Tablet;
 beforeEach(async () => {
