@@ -22,30 +22,6 @@ const ivo = await ApiTablet.signIn(server.address, 'ivo-marrable');
 const open = await ivo.jobId('J-2041');
 const sealed = await ivo.jobId('J-2040');
 const v8 = await ivo.jobId('J-2042');
-const MEASURED: readonly (readonly [number, string, string, string])[] = [1, 2, 3, 4, 5].flatMap(
-  (cylinder): [number, string, string, string][] => {
-    const port = cylinder % 2 === 1;
-    return [
-      [cylinder, '2', 'ring', port ? '16/17' : '20/22'],
-      [cylinder, '3', 'upper', port ? '17+' : '18+'],
-      [cylinder, '3', 'lower', '18/19'],
-    ];
-  },
-);
-for (const [cylinder, groove, member, text] of MEASURED) {
-  const place = at(cylinder, Number(groove), 'mid', member);
-  await ivo.command(v8, {
-    type: 'takeReading',
-    place,
-    basedOn: 0,
-    text,
-    unit: 'thou',
-    instrument: 'FS-2',
-    answers: [{ question: 'expanderOut', answer: 'yes' }],
-    slip: null,
-  });
-}
-
 /** A draft with rows, for the pictures of what one does with a draft. */
 const drafted = 'SM-52 rev 5';
 const teo = await ApiTablet.signIn(server.address, 'teo-lindqvale');

@@ -131,7 +131,7 @@ function lineOf(
 
 export function limitText(inForce: LimitInForce, unit: LengthUnit): string {
   if (inForce.state === 'inForce') return showBound(inForce.limit, unit);
-  return inForce.state === 'none' ? 'no limit' : 'waits for a decision';
+  return inForce.state === 'none' ? 'no limit' : 'undecided';
 }
 
 function cellOf(status: PlaceStatus, unit: LengthUnit): SheetCell {
