@@ -203,7 +203,11 @@ export const revisionStatement = z.strictObject({
   supersedes: idList,
   partsMaker: name.default(''),
   notes: text(4000).default(''),
-  cautions: z.array(text(600)).max(40).default([]),
+  /** A table keeps them in one cell, parted by a bar. */
+  cautions: z
+    .array(text(600).refine((value) => !value.includes('|'), { error: 'must not hold |' }))
+    .max(40)
+    .default([]),
 });
 export type RevisionStatement = z.input<typeof revisionStatement>;
 export const draftRevisionRequest = z.strictObject({ id: z.uuid(), revision: revisionStatement });

@@ -1,0 +1,240 @@
+import * as fc from 'fast-check';
+import { MODEL, printed, REVISION, RING_GAP, ROWS } from '../../../test/fixtures';
+import {
+  decimalLength,
+  documentOfLine,
+  escapeFormula,
+  libraryColumns,
+  readLibraryDocument,
+  textCells,
+  withoutEscape,
+  writeLibraryTable,
+} from '../../index';
+import type { Characteristic, DocumentRevision, ImportedDraft, LimitRow, RowRule } from '../../index';
+
+const TORQUE: Characteristic = {
+  ...RING_GAP,
+  id: 'rodNutTorque',
+  name: 'Rod bolt tightening',
+  axes: ['cylinder'],
+  unitKind: 'torque',
+  questions: [],
+};
+const KNOWN = { models: [MODEL], characteristics: [RING_GAP, TORQUE] };
+
+/** Writes documents as one table, with cells made safe as a file has them, and reads them back. */
+function thereAndBack(drafts: readonly ImportedDraft[]): unknown {
+  const { header, lines } = writeLibraryTable(drafts);
+  const found = libraryColumns(header.map(escapeFormula));
+  if (!found.ok) return found.errors;
+  const grid = lines.map((cells, i) => ({ line: i + 2, cells: textCells(cells.map(escapeFormula)) }));
+  const groups = new Map<string, typeof grid>();
+  for (const line of grid) {
+    const of = documentOfLine(found.columns, line);
+    groups.set(of, [...(groups.get(of) ?? []), line]);
+  }
+  return [...groups.values()].map((of) => {
+    const read = readLibraryDocument({ columns: found.columns, lines: of, ...KNOWN });
+    return read.ok ? read.draft : read.errors;
+  });
+}
+
+const plain = fc
+  .string({ minLength: 1, maxLength: 20 })
+  .map((text) =>
+    text
+      .replace(/[;|\r\n\t]/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim(),
+  )
+  .filter((text) => text !== '');
+const day = fc
+  .integer({ min: 0, max: 20_000 })
+  .map((days) => new Date(days * 86_400_000).toISOString().slice(0, 10));
+const size = fc.integer({ min: 1, max: 99_999 }).map((count) => printed((count / 10_000).toFixed(4), 'in'));
+const figures = fc
+  .record({ a: size, b: size, worn: size, which: fc.constantFrom('min', 'max', 'both', 'worn') })
+  .map(({ a, b, worn, which }): LimitRow['printed'] => {
+    const [low, high] = a.nm <= b.nm ? [a, b] : [b, a];
+    if (which === 'min') return { min: low };
+    if (which === 'max') return { max: high };
+    return which === 'both'
+      ? { min: low, max: high }
+      : { min: low, max: high, serviceMax: worn.nm < high.nm ? high : worn };
+  });
+const rule = fc.oneof(
+  fc.constant<RowRule | undefined>(undefined),
+  fc.constant<RowRule>({ kind: 'spread', across: 'engine' }),
+  fc.constant<RowRule>({
+    kind: 'relation',
+    notSmallerThan: { groove: '1', member: 'ring', station: 'skirt' },
+  }),
+  plain.map((question): RowRule => ({ kind: 'check', question })),
+);
+const applies = fc.record(
+  {
+    serialFrom: fc.nat(500),
+    serialTo: fc.integer({ min: 500, max: 999 }),
+    partNumbers: fc.uniqueArray(plain, { minLength: 1, maxLength: 3 }),
+    pistonMaterials: fc.uniqueArray(plain, { minLength: 1, maxLength: 2 }),
+    oversizes: fc.constantFrom(
+      [decimalLength('0', 'mm')!],
+      [decimalLength('0.5', 'mm')!, decimalLength('0.020', 'in')!],
+    ),
+    partStates: fc.constantFrom(['new' as const], ['new' as const, 'reused' as const]),
+    buildFrom: fc.constant('2001-02-03'),
+  },
+  { requiredKeys: [] },
+);
+const row = fc
+  .record({
+    printed: figures,
+    rule,
+    appliesTo: applies,
+    note: fc.oneof(fc.constant(''), plain),
+    place: fc.constantFrom(0, 1, 2),
+  })
+  .map(({ place, rule: of, printed: said, ...rest }): LimitRow => {
+    const { characteristic, groove, member, station } = ROWS[place]!;
+    const base = {
+      id: '',
+      label: '',
+      characteristic,
+      groove: groove!,
+      member: member!,
+      station: station!,
+      ...rest,
+    };
+    if (of === undefined) return { ...base, printed: said };
+    const max = said.max ?? said.min!;
+    return { ...base, rule: of, printed: of.kind === 'spread' ? { max } : {} };
+  });
+const revision = fc
+  .record({
+    number: fc.stringMatching(/^[A-Z]{1,3}-[0-9]{1,4}$/),
+    revision: fc.stringMatching(/^[A-Z0-9]{1,2}$/),
+    title: plain,
+    kind: fc.constantFrom('letter' as const, 'manual' as const, 'partMaker' as const),
+    issued: day,
+    effective: day,
+    more: fc.record(
+      {
+        partsMaker: plain,
+        notes: plain,
+        cautions: fc.array(plain, { minLength: 1, maxLength: 2 }),
+        supersedes: fc.constant(['OM-9']),
+      },
+      { requiredKeys: [] },
+    ),
+  })
+  .map(({ more, ...said }): DocumentRevision => ({
+    ...said,
+    ...more,
+    id: `${said.number} rev ${said.revision}`,
+    appliesTo: { models: ['VA-2'] },
+  }));
+const draft = fc
+  .record({ revision, rows: fc.array(row, { maxLength: 5 }) })
+  .map(({ revision: of, rows }): ImportedDraft => ({
+    revision: of,
+    rows: rows.map((each, i) => ({ ...each, label: String(i + 1), id: `${of.id} row ${i + 1}` })),
+  }));
+
+test('documents of any shape come back from one table as they were', () => {
+  const drafts = fc.uniqueArray(draft, { minLength: 1, maxLength: 3, selector: ({ revision: of }) => of.id });
+  fc.assert(
+    fc.property(drafts, (given) => {
+      expect(thereAndBack(given)).toEqual(given);
+    }),
+  );
+});
+test('torque in steps comes back too', () => {
+  const tightened: LimitRow = {
+    id: 'OM-1 rev 1 row 9',
+    label: '9',
+    characteristic: 'rodNutTorque',
+    printed: {},
+    rule: {
+      kind: 'tighten',
+      steps: [
+        { torque: { text: '19', unit: 'lbfft', value: 19 * 1.3558179483314004 } },
+        { angle: { text: '90', unit: 'deg', value: 90 } },
+      ],
+      lubricant: 'oiled',
+    },
+    appliesTo: {},
+    note: '',
+  };
+  expect(thereAndBack([{ revision: REVISION, rows: [tightened] }])).toEqual([
+    { revision: REVISION, rows: [tightened] },
+  ]);
+});
+test('whatever a cell holds, it is made safe and comes back as it was', () => {
+  fc.assert(
+    fc.property(fc.string(), (cell) => {
+      expect(escapeFormula(cell)).not.toMatch(/^[=+\-@\t\r]/);
+      expect(withoutEscape(escapeFormula(cell))).toBe(cell);
+    }),
+  );
+});
+
+const HEADER = [
+  'document',
+  'revision',
+  'title',
+  'kind',
+  'issued',
+  'effective',
+  'row',
+  'characteristic',
+  'groove',
+  'member',
+  'station',
+  'min',
+  'max',
+  'unit',
+];
+const LINE = [
+  'OM-1',
+  '1',
+  'T',
+  'manual',
+  '2026-01-01',
+  '2026-01-02',
+  '1',
+  'ringGap',
+  '1',
+  'ring',
+  'top',
+  '0.009',
+  '',
+  'in',
+];
+const changed = (at: string, to: string): string[] => LINE.map((cell, i) => (HEADER[i] === at ? to : cell));
+test.each<[string, string[][], [number, string][]]>([
+  ['nothing', [LINE], []],
+  ['no number', [changed('document', '')], [[2, 'document']]],
+  ['a date that is none', [changed('issued', '2026-02-30')], [[2, 'issued']]],
+  ['a kind that is none', [changed('kind', 'memo')], [[2, 'kind']]],
+  [
+    'two titles of one document',
+    [LINE, changed('title', 'U').map((cell, i) => (HEADER[i] === 'row' ? '2' : cell))],
+    [[3, 'title']],
+  ],
+  ['a row twice', [LINE, LINE], [[3, 'row']]],
+  ['a place that the engine does not have', [changed('station', 'deck')], [[2, 'station']]],
+])('what is wrong is said with line and column: %s', (_why, lines, expected) => {
+  const found = libraryColumns(HEADER);
+  if (!found.ok) throw new Error('the header is right');
+  const grid = lines.map((cells, i) => ({ line: i + 2, cells: textCells(cells) }));
+  const read = readLibraryDocument({ columns: found.columns, lines: grid, ...KNOWN });
+  expect(read.ok ? [] : read.errors.map(({ line, column }) => [line, column])).toEqual(expected);
+});
+test.each<[string, string[], string[]]>([
+  ['a column missing', HEADER.filter((name) => name !== 'title'), ['title']],
+  ['a column twice', [...HEADER, 'min'], ['min']],
+  ['a column of nobody', [...HEADER, 'colour'], ['colour']],
+])('a header with %s', (_why, header, columns) => {
+  const found = libraryColumns(header);
+  expect(found.ok ? [] : found.errors.map(({ column }) => column)).toEqual(columns);
+});
