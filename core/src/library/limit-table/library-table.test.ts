@@ -4,6 +4,7 @@ import {
   decimalLength,
   documentOfLine,
   escapeFormula,
+  figureOf,
   libraryColumns,
   readLibraryDocument,
   textCells,
@@ -156,10 +157,7 @@ test('torque in steps comes back too', () => {
     printed: {},
     rule: {
       kind: 'tighten',
-      steps: [
-        { torque: { text: '19', unit: 'lbfft', value: 19 * 1.3558179483314004 } },
-        { angle: { text: '90', unit: 'deg', value: 90 } },
-      ],
+      steps: [{ torque: figureOf('19', 'lbfft')! }, { angle: figureOf('90', 'deg')! }],
       lubricant: 'oiled',
     },
     appliesTo: {},
