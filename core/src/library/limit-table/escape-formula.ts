@@ -1,6 +1,6 @@
 /** What a spreadsheet would take for a formula when it opens a file. */
 const DANGEROUS = /^[=+\-@\t\r]/;
-const ESCAPED = /^'(?=[=+\-@\t\r])/;
+const ESCAPED = /^'(?='*[=+\-@\t\r])/;
 
 /** A cell that a spreadsheet will show and not carry out: a leading apostrophe makes it text. */
 export const escapeFormula = (text: string): string =>
