@@ -417,7 +417,8 @@ export const documentFile = z.object({
   version: z.literal(1),
   revision: documentRevision,
   rows: z.array(limitRow),
-  attachments: z.array(attachedFile).default([]),
+  /** With their bytes, so that nothing is lost on the way. */
+  attachments: z.array(attachedFile.extend({ content: z.base64() })).default([]),
 });
 export type RevisionSummary = DeepReadonly<z.output<typeof revisionSummary>>;
 export type RevisionView = DeepReadonly<z.output<typeof revisionView>>;

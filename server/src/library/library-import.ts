@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { cellWords, documentFile } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
 import {
@@ -22,6 +22,7 @@ import type {
 } from '@oak-gate/core';
 import { CsvError, parse } from 'csv-parse';
 import { ProblemError } from '../platform/problem-error';
+import { Attachments } from './attachments';
 import { CSV_OPTIONS, delimiterOf } from './grid/read-csv';
 import { readGrid } from './grid/read-grid';
 import type { Library } from './library.service';
@@ -55,6 +56,8 @@ export class LibraryImport {
   private errors: TableError[] = [];
   private problem: string | null = null;
   private stopped = false;
+  /** Files that came inside JSON documents, to be attached once the drafts are there. */
+  private readonly files: { readonly revision: string; readonly name: string; readonly bytes: Buffer }[] = [];
   private readonly watchers = new Set<(progress: ImportProgress) => void>();
 
   constructor(
@@ -225,6 +228,12 @@ export class LibraryImport {
       }
       if (canonical({ ...read.draft }) !== canonical({ revision, rows }))
         throw wrong(revision.id, 'its figures and conditions are not what their texts say');
+      for (const { name, sha256, content } of file.data.attachments) {
+        const bytes = Buffer.from(content, 'base64');
+        if (createHash('sha256').update(bytes).digest('hex') !== sha256)
+          throw wrong(revision.id, `the attached ${name} is not the file that its hash says`);
+        this.files.push({ revision: revision.id, name, bytes });
+      }
       return [read.draft];
     });
   }
@@ -246,7 +255,14 @@ export class LibraryImport {
         await soon();
       }
       if (!this.stopped && this.documents === all) {
+        const attachments = new Attachments(`${this.library.services.folder}/files`);
+        const kept = await Promise.all(this.files.map(({ name, bytes }) => attachments.keep(name, bytes)));
         await this.library.run({ type: 'finishImport', batchOf: this.id }, this.by);
+        for (const [i, { revision }] of this.files.entries()) {
+          const attached = kept[i];
+          if (attached !== undefined)
+            await this.library.run({ type: 'attachFile', revision, file: attached }, this.by);
+        }
         this.end('done');
         return;
       }

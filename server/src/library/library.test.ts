@@ -102,6 +102,27 @@ describe('rows in and out', () => {
       await other.remove();
     }
   });
+  test('a document’s files travel inside its JSON; one that is not what its hash says keeps it all out', async () => {
+    const path = await draft(teo, { number: 'SL-10', revision: 'A', kind: 'letter' });
+    await teo.bytes(`${path}/files?command=${randomUUID()}&name=l.txt`, bytes('Square the ring.'));
+    const file = (await teo.get(`${path}/export?as=json`)).body as { attachments: { content: string }[] };
+    const other = await (await new Shop().open()).furnish();
+    const there = await other.as('teo');
+    const bring = async () =>
+      ended(
+        there,
+        (await there.bytes('/api/library/imports?name=x.json', bytes(JSON.stringify(file)))).body
+          .id as string,
+      );
+    const { content } = file.attachments[0]!;
+    file.attachments[0]!.content = Buffer.from('Never mind.').toString('base64');
+    expect((await bring()).problem).toContain('is not the file that its hash says');
+    file.attachments[0]!.content = content;
+    expect((await bring()).stage).toBe('done');
+    const [kept] = (await there.get(path)).body.attachments as { sha256: string }[];
+    expect((await there.get(`${path}/files/${kept?.sha256}`)).body).toBe('Square the ring.');
+    await other.remove();
+  });
   test('a JSON document whose figure was changed beside its text does not come in', async () => {
     const file = (await teo.get('/api/library/revisions/SL-88%20rev%20B/export?as=json')).body as {
       revision: Record<string, unknown>;

@@ -156,7 +156,10 @@ export function revisionRoutes(library: Library): Router {
       version: 1,
       revision,
       rows,
-      attachments: files,
+      attachments: files.map((each) => ({
+        ...each,
+        content: Buffer.from(attachments.read(each.sha256)).toString('base64'),
+      })),
     });
     res
       .attachment(`${name}.json`)
