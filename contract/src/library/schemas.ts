@@ -106,7 +106,11 @@ export const attachedFile = z.object({
   bytes: z.int().min(0),
   mime: text(120),
 }) satisfies z.ZodType<AttachedFile>;
-const draft = z.object({ revision: documentRevision, rows: z.array(limitRow) });
+const draft = z.object({
+  revision: documentRevision,
+  rows: z.array(limitRow),
+  attachments: z.exactOptional(z.array(attachedFile)),
+});
 export const libraryEventData = {
   modelImported: z.object({ model: engineModel, digest: sha256 }),
   revisionDrafted: z.object({ revision: documentRevision }),

@@ -75,14 +75,14 @@ export function evolveLibrary(state: LibraryState, event: LibraryEvent, stamp: L
 }
 
 const asDraft = (
-  { revision, rows }: ImportedDraft,
+  { revision, rows, attachments = [] }: ImportedDraft,
   file: LimitFile | undefined,
   stamp: LibraryStamp,
 ): KeptRevision => ({
   revision,
   rows,
   file,
-  attachments: [],
+  attachments,
   draftedBy: stamp,
   writers: [stamp.id],
   checked: undefined,

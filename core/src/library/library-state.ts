@@ -37,6 +37,8 @@ export type AfterWithdrawal = (typeof AFTER_WITHDRAWAL)[number];
 export interface ImportedDraft {
   readonly revision: DocumentRevision;
   readonly rows: readonly LimitRow[];
+  /** Files that came with it, on disk already. */
+  readonly attachments?: readonly AttachedFile[];
 }
 export interface LibraryState {
   readonly models: Readonly<Record<string, { readonly model: EngineModel; readonly digest: string }>>;

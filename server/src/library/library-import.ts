@@ -13,6 +13,7 @@ import {
 } from '@oak-gate/core';
 import type {
   Actor,
+  AttachedFile,
   Characteristic,
   EngineModel,
   GridLine,
@@ -56,8 +57,6 @@ export class LibraryImport {
   private errors: TableError[] = [];
   private problem: string | null = null;
   private stopped = false;
-  /** Files that came inside JSON documents, to be attached once the drafts are there. */
-  private readonly files: { readonly revision: string; readonly name: string; readonly bytes: Buffer }[] = [];
   private readonly watchers = new Set<(progress: ImportProgress) => void>();
 
   constructor(
@@ -207,7 +206,9 @@ export class LibraryImport {
   private async readJson(known: Known): Promise<readonly ImportedDraft[]> {
     const parsed = parseJson(this.file.name, await readFile(this.file.path, 'utf8'));
     this.bytes = this.file.bytes;
-    return (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).flatMap((each, i): ImportedDraft[] => {
+    const attachments = new Attachments(`${this.library.services.folder}/files`);
+    const drafts: ImportedDraft[] = [];
+    for (const [i, each] of (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).entries()) {
       const wrong = (path: string, message: string): ProblemError =>
         ProblemError.of('BODY_WRONG', { path: `document ${i + 1}, ${path}`, message });
       const file = documentFile.safeParse(each);
@@ -224,18 +225,20 @@ export class LibraryImport {
       });
       if (!read.ok) {
         this.errors.push(...read.errors);
-        return [];
+        continue;
       }
       if (canonical({ ...read.draft }) !== canonical({ revision, rows }))
         throw wrong(revision.id, 'its figures and conditions are not what their texts say');
+      const kept: AttachedFile[] = [];
       for (const { name, sha256, content } of file.data.attachments) {
         const bytes = Buffer.from(content, 'base64');
         if (createHash('sha256').update(bytes).digest('hex') !== sha256)
           throw wrong(revision.id, `the attached ${name} is not the file that its hash says`);
-        this.files.push({ revision: revision.id, name, bytes });
+        kept.push(await attachments.keep(name, bytes));
       }
-      return [read.draft];
-    });
+      drafts.push(kept.length === 0 ? read.draft : { ...read.draft, attachments: kept });
+    }
+    return drafts;
   }
 
   private async write(drafts: readonly ImportedDraft[]): Promise<void> {
@@ -255,14 +258,7 @@ export class LibraryImport {
         await soon();
       }
       if (!this.stopped && this.documents === all) {
-        const attachments = new Attachments(`${this.library.services.folder}/files`);
-        const kept = await Promise.all(this.files.map(({ name, bytes }) => attachments.keep(name, bytes)));
         await this.library.run({ type: 'finishImport', batchOf: this.id }, this.by);
-        for (const [i, { revision }] of this.files.entries()) {
-          const attached = kept[i];
-          if (attached !== undefined)
-            await this.library.run({ type: 'attachFile', revision, file: attached }, this.by);
-        }
         this.end('done');
         return;
       }
