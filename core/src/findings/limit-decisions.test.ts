@@ -170,6 +170,13 @@ describe('a revision that arrives', () => {
     again.revisions = [kept(REVISION, ROWS), letter(C.rows, 'D', { effective: '2026-03-01' })];
     expect(again.attempt(again.signCommand('rings'), PERRIN, facts(again))?.code).toBe('GATE_SHUT');
   });
+  test('what was declined for one pin is asked again after the limits were pinned anew', () => {
+    const told = measured();
+    told.do({ type: 'declinePin', documents: seen(told), reason: 'not ours' }, PERRIN, facts(told));
+    told.do({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
+    expect(told.job.pins).toHaveLength(2);
+    expect(told.attempt(told.signCommand('rings'), PERRIN, facts(told))?.code).toBe('GATE_SHUT');
+  });
   test('undecided it keeps the gate shut', () => {
     const told = measured();
     expect(told.attempt(told.signCommand('rings'), PERRIN, facts(told))?.code).toBe('GATE_SHUT');
