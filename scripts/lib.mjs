@@ -2,6 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -9,18 +10,61 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const bin = (name) => join(root, 'node_modules', '.bin', name);
 export { spawn };
 
+const saidOf = (command, args) => [command, ...args].join(' ').replaceAll(`${root}/`, '');
+function sayEnd(started, said, code) {
+  const seconds = ((Date.now() - started) / 1000).toFixed(1);
+  console.log(`[${seconds} s] ${said}${code === 0 ? '' : ` -> exit ${code}`}`);
+}
+
 /** Runs a program, shows what it says, and says how long it took. Exits where it fails, unless that is allowed. */
 export function run(command, args, { cwd = root, env = {}, allowFail = false } = {}) {
   const started = Date.now();
   const result = spawnSync(command, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });
   if (result.error) throw result.error;
   const code = result.status ?? 1;
-  const seconds = ((Date.now() - started) / 1000).toFixed(1);
-  const said = [command, ...args].join(' ').replaceAll(`${root}/`, '');
-  console.log(`[${seconds} s] ${said}${code === 0 ? '' : ` -> exit ${code}`}`);
+  sayEnd(started, saidOf(command, args), code);
   if (code !== 0 && !allowFail) process.exit(code);
   return code;
 }
+
+/**
+ * Runs programs that do not need each other, as many at a time as there are processors to share.
+ * What each says is shown when it has ended, so that nothing is mixed up.
+ * @param programs pairs of a command and its arguments, the longest first
+ * @returns the exit code of each, in their order
+ */
+export async function runTogether(programs, atOnce = Math.min(2, availableParallelism())) {
+  const codes = programs.map(() => 1);
+  let next = 0;
+  const lane = async () => {
+    while (next < programs.length) {
+      const i = next++;
+      codes[i] = await runQuietly(...programs[i]);
+    }
+  };
+  await Promise.all(Array.from({ length: atOnce }, lane));
+  return codes;
+}
+function runQuietly(command, args) {
+  const started = Date.now();
+  return new Promise((ended, failed) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+    child.on('error', failed);
+    child.on('close', (code) => {
+      process.stdout.write(Buffer.concat(said));
+      sayEnd(started, saidOf(command, args), code ?? 1);
+      ended(code ?? 1);
+    });
+  });
+}
+
+export const typeChecks = () =>
+  ['core/test', 'contract/test', 'server/test', 'e2e', 'web/tsconfig.spec.json'].map((project) => [
+    bin('tsc'),
+    ['--noEmit', '-p', project],
+  ]);
 
 /** npm itself: the one that runs this script, when there is one. */
 function npm(args) {

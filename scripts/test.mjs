@@ -1,8 +1,18 @@
 // Everything that must hold, from a fresh clone: format, lint, types, Jest in every workspace, Playwright on the built
 // application. The last line counts the tests and checks that passed and failed.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { bin, checkNode, ensureBuilt, ensureChromium, ensureInstalled, root, run } from './lib.mjs';
+import {
+  bin,
+  checkNode,
+  ensureBuilt,
+  ensureChromium,
+  ensureInstalled,
+  root,
+  run,
+  runTogether,
+  typeChecks,
+} from './lib.mjs';
 
 checkNode();
 ensureInstalled();
@@ -12,30 +22,25 @@ const jestJson = join(out, 'jest.json');
 const playwrightJson = join(out, 'playwright.json');
 for (const file of [jestJson, playwrightJson]) rmSync(file, { force: true });
 
-const check = (command, args) => run(command, args, { allowFail: true });
-const checks = [
-  check(bin('prettier'), ['--check', '--log-level', 'warn', '.']),
-  check(bin('eslint'), ['.', '--max-warnings', '0']),
-  check(bin('depcruise'), [
-    '--config',
-    '.dependency-cruiser.mjs',
-    'core/src',
-    'contract/src',
-    'server/src',
-    'web/src',
-    'e2e/src',
-  ]),
-  check(bin('stylelint'), ['web/src/**/*.scss']),
-  check(process.execPath, [join(root, 'scripts/typecheck.mjs')]),
-];
+const checks = await runTogether([
+  [bin('eslint'), ['.', '--max-warnings', '0']],
+  ...typeChecks(),
+  [bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  [
+    bin('depcruise'),
+    ['--config', '.dependency-cruiser.mjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'e2e/src'],
+  ],
+  [bin('stylelint'), ['web/src/**/*.scss']],
+]);
 ensureBuilt();
 ensureChromium();
-const jest = check(bin('jest'), ['--json', `--outputFile=${jestJson}`]);
+const jest = run(bin('jest'), ['--json', `--outputFile=${jestJson}`], { allowFail: true });
 const playwright = run(bin('playwright'), ['test', '--reporter=list,json'], {
   cwd: join(root, 'e2e'),
   env: { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightJson },
   allowFail: true,
 });
+if (playwright !== 0) showPages(join(root, 'e2e/test-results'));
 
 const read = (file) => {
   try {
@@ -61,3 +66,11 @@ const failed =
 const skipped = (unit?.numPendingTests ?? 0) + (journeys?.skipped ?? 0);
 console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
 process.exit(failed > 0 ? 1 : 0);
+
+/** What stood on the page where a journey failed: the traces stay on the machine that ran it, the words do not. */
+function showPages(folder) {
+  for (const name of existsSync(folder) ? readdirSync(folder) : []) {
+    const page = join(folder, name, 'error-context.md');
+    if (existsSync(page)) console.log(`\n${name}\n${readFileSync(page, 'utf8')}`);
+  }
+}

@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { demoFile, draft, jobRequest, PIN, reading, Shop, SKIRT } from '../test/shop';
 import { placeAt, placeStatus, parsePlaceKey, verifyRecord } from '@oak-gate/core';
 import { recordFile } from '@oak-gate/contract';
@@ -255,6 +258,46 @@ describe('commands', () => {
     const { value } = await reader.read();
     expect(new TextDecoder().decode(value)).toContain('readingTaken');
     await reader.cancel();
+  });
+});
+
+describe('the application that it serves', () => {
+  let served: Shop;
+  const web = mkdtempSync(join(tmpdir(), 'oak-gate-web-'));
+  beforeAll(async () => {
+    writeFileSync(join(web, 'index.html'), '<script nonce="__CSP_NONCE__">1</script>');
+    writeFileSync(join(web, 'chunk-ABCDEFGH.js'), 'export {}');
+    writeFileSync(join(web, 'plain.js'), 'export {}');
+    served = await new Shop().open(web);
+  });
+  afterAll(async () => {
+    await served.remove();
+    rmSync(web, { recursive: true });
+  });
+  const get = (path: string): Promise<Response> => fetch(served.base + path);
+
+  test.each(['/', '/floor', '/library/SL-88%20rev%20B', '/library/SL-4.2', '/jobs/1/rings?place=x'])(
+    '%s is a page of it, never kept by a browser, with a nonce of its own',
+    async (path) => {
+      const [first, second] = [await get(path), await get(path)];
+      expect([first.status, first.headers.get('cache-control')]).toEqual([200, 'no-store']);
+      const [page, other] = [await first.text(), await second.text()];
+      const nonce = /nonce="([^"]+)"/.exec(page)?.[1] ?? '';
+      expect(first.headers.get('content-security-policy')).toContain(`'nonce-${nonce}'`);
+      expect(page).not.toBe(other);
+    },
+  );
+  test.each([
+    ['/chunk-ABCDEFGH.js', 200, /immutable/],
+    ['/plain.js', 200, /^public, max-age=0$/],
+    ['/chunk-OLDERONE.js', 404, null],
+    ['/media/gone.woff2', 404, null],
+    ['/../server.js', 404, null],
+  ])('%s: %i', async (path, status, kept) => {
+    const answer = await get(path);
+    expect(answer.status).toBe(status);
+    if (kept !== null) expect(answer.headers.get('cache-control')).toMatch(kept);
+    else expect(await answer.json()).toMatchObject({ code: 'NOT_FOUND', data: { path: expect.any(String) } });
   });
 });
 

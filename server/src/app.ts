@@ -68,6 +68,7 @@ export function createApp(services: Services, webDir?: string): Express {
   return app;
 }
 
+const PART = /\.(js|css|map|woff2|svg|ico|json)$/;
 function serveApplication(app: Express, webDir: string): void {
   const index = readFileSync(join(webDir, 'index.html'), 'utf8');
   app.use(
@@ -79,7 +80,9 @@ function serveApplication(app: Express, webDir: string): void {
       },
     }),
   );
-  app.get('/{*path}', (_req, res) => {
+  app.get('/{*path}', (req, res) => {
+    // A page that is older than this server asks for parts that are gone: it must hear that, not get another page.
+    if (PART.test(req.path)) throw ProblemError.of('NOT_FOUND', { path: req.path });
     res
       .type('html')
       .set('Cache-Control', 'no-store')

@@ -91,14 +91,15 @@ export class Shop {
   base = '';
   readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-test-'));
 
-  async open(): Promise<this> {
+  /** @param webDir the built application that it serves; none of it where it is left out */
+  async open(webDir?: string): Promise<this> {
     this.services = await openServices({
       folder: this.folder,
       serverRoot,
       clock: this.clock,
       logger: pino({ level: 'silent' }),
     });
-    this.server = createApp(this.services).listen(0, '127.0.0.1');
+    this.server = createApp(this.services, webDir).listen(0, '127.0.0.1');
     await new Promise<void>((done) => this.server!.once('listening', () => done()));
     this.base = `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
     return this;

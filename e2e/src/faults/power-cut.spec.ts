@@ -81,3 +81,19 @@ test('while the server is away readings are kept on the tablet, over a reload to
   await expect.poll(async () => (await ivo.job(jobId)).places[at(1, 2, 'mid')]?.readings.length).toBe(1);
   await server.remove();
 });
+
+test('a page that is opened while the server is away says so, and opens by itself when it is back', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  await signIn(page, server.address, 'Ivo Marrable');
+  const job = page.getByRole('row', { name: /J-2041/ }).locator('a.serial');
+  await job.waitFor();
+  await server.stop('SIGKILL');
+  await job.click();
+  await expect(page.getByRole('alert')).toContainText('This page could not be fetched');
+  await expect(page).toHaveURL(/\/floor$/);
+  await server.start();
+  await expect(page.locator('.strip .serial')).toBeVisible();
+  await server.remove();
+});

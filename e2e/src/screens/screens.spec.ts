@@ -38,7 +38,7 @@ const PAGES: Record<string, () => string> = {
   Shop: () => '/shop',
 };
 
-test.describe.configure({ timeout: 180_000 });
+test.describe.configure({ timeout: 480_000 });
 for (const theme of ['light', 'dark'] as const) {
   for (const [width, height] of [
     [1280, 800],

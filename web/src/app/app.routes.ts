@@ -1,5 +1,6 @@
 import type { Routes } from '@angular/router';
 import { notSetUp, signedIn } from './state/session.guard';
+import { AwayPage } from './ui/away.page';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'floor' },
@@ -14,6 +15,8 @@ export const routes: Routes = [
     title: 'Sign in · Oak Gate',
     loadComponent: () => import('./people/sign-in.page').then((m) => m.SignInPage),
   },
+  // Not fetched when it is needed: it stands in for what could not be.
+  { path: 'away', title: 'Oak Gate', component: AwayPage },
   {
     path: '',
     canActivate: [signedIn],

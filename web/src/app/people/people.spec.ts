@@ -1,4 +1,9 @@
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { Store } from '@ngrx/store';
 import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
+import { UNREACHABLE } from '../state/api';
+import { SessionActions } from '../state/session.feature';
 import { isPersonComplete, NEW_PERSON, personBody } from './person-form';
 import { ShopPage } from './shop.page';
 import { SignInPage } from './sign-in.page';
@@ -33,6 +38,30 @@ describe('the sign-in page', () => {
     await page.settle();
     expect(page.element.querySelector('[role=alert]')?.textContent).toContain('4 tries left');
     expect(page.element.querySelector<HTMLInputElement>('[name=pin]')?.value).toBe('');
+  });
+  test.each([
+    ['/jobs/7/rings', SESSION, '/jobs/7/rings'],
+    [undefined, SESSION, '/floor'],
+    ['/jobs/7/rings', { ...SESSION, shop: null, person: null }, '/set-up'],
+    ['/jobs/7/rings', nobody, undefined],
+  ])(
+    'somebody on the way to %s whom it met because the server was away goes on when it is back',
+    async (back, view, leads) => {
+      const page = PageUnderTest.open(SignInPage, { back }, SESSION, [
+        SessionActions.failed({ problem: UNREACHABLE }),
+      ]);
+      const went = jest.spyOn(TestBed.inject(Router), 'navigateByUrl').mockResolvedValue(true);
+      expect(page.text).toContain('The server cannot be reached');
+      TestBed.inject(Store).dispatch(SessionActions.told({ view }));
+      await page.settle();
+      expect(went.mock.calls.map(([to]) => to)).toEqual(leads === undefined ? [] : [leads]);
+    },
+  );
+  test('somebody who is signed in and comes here stays: another may sign in', async () => {
+    const page = PageUnderTest.open(SignInPage);
+    const went = jest.spyOn(TestBed.inject(Router), 'navigateByUrl');
+    await page.settle();
+    expect(went).not.toHaveBeenCalled();
   });
 });
 

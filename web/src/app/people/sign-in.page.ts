@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { actor } from '@oak-gate/contract';
 import * as z from 'zod';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { ownPath } from '../state/own-path';
 import { SessionActions, sessionFeature } from '../state/session.feature';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
@@ -35,6 +36,14 @@ export class SignInPage {
 
   constructor() {
     if (this.session().status !== 'known') this.store.dispatch(SessionActions.ask());
+    // Whoever was only sent here because the server was away goes on as soon as it says who they are.
+    let away = false;
+    effect(() => {
+      const { status, view } = this.session();
+      if (status === 'failed') away = true;
+      else if (away && view?.shop === null) void this.router.navigateByUrl('/set-up');
+      else if (away && view?.person != null) void this.goBack();
+    });
   }
   protected initials(name: string): string {
     return name
@@ -60,9 +69,9 @@ export class SignInPage {
       return;
     }
     this.store.dispatch(SessionActions.handsChanged({ person: answer.value.person }));
-    const back = this.back();
-    await this.router.navigateByUrl(
-      back?.startsWith('/') === true && !back.startsWith('//') ? back : '/floor',
-    );
+    await this.goBack();
+  }
+  private goBack(): Promise<boolean> {
+    return this.router.navigateByUrl(ownPath(this.back()));
   }
 }

@@ -14,7 +14,7 @@ export const UNREACHABLE: ApiProblem = {
   code: 'UNREACHABLE',
   title: 'The server cannot be reached',
   where: 'this tablet’s connection',
-  next: 'What you did is kept here and sent when it is back.',
+  next: 'What you did is kept here. This is tried again until it is back.',
 };
 const NOT_UNDERSTOOD: ApiProblem = {
   code: 'NOT_UNDERSTOOD',

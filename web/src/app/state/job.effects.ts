@@ -6,14 +6,13 @@ import type { Observable } from 'rxjs';
 import { concatMap, filter, from, map, merge, of, switchMap, takeUntil, timer, withLatestFrom } from 'rxjs';
 import type { Action } from '@ngrx/store';
 import * as z from 'zod';
-import { Api } from './api';
+import { Api, UNREACHABLE } from './api';
 import type { ApiProblem } from './api';
 import { eventsOf } from './event-stream';
 import { jobFeature, JobActions } from './job.feature';
 import type { Pending } from './job.feature';
 import { Outbox } from './outbox';
-
-const RETRY_MS = 2000;
+import { RETRY_MS, untilReached } from './until-reached';
 
 export const tellJob = createEffect(
   (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
@@ -21,7 +20,7 @@ export const tellJob = createEffect(
       ofType(JobActions.open, JobActions.gap),
       withLatestFrom(store.select(jobFeature.selectJobId)),
       switchMap(([, jobId]) =>
-        from(api.get(`/api/jobs/${jobId}/entries`, ledgerEntries)).pipe(
+        untilReached(() => api.get(`/api/jobs/${jobId}/entries`, ledgerEntries)).pipe(
           map((answer) =>
             answer.ok && jobId !== undefined
               ? JobActions.told({ jobId, entries: answer.value.entries })
@@ -63,7 +62,7 @@ function deliver(api: Api, jobId: string, { id, command }: Pending): Observable<
     switchMap((answer): Observable<Action> => {
       if (answer.ok) return of(JobActions.accepted({ id, entries: answer.value.entries }));
       const { problem } = answer;
-      if (problem.code !== 'UNREACHABLE') return of(JobActions.refused({ id, command, problem }));
+      if (problem.code !== UNREACHABLE.code) return of(JobActions.refused({ id, command, problem }));
       const again = timer(RETRY_MS).pipe(
         switchMap(() => deliver(api, jobId, { id, command, foreseen: [], waiting: true })),
       );

@@ -5,12 +5,13 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { exhaustMap, from, map } from 'rxjs';
 import { Api } from './api';
 import { SessionActions } from './session.feature';
+import { untilReached } from './until-reached';
 
 export const askSession = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(
       ofType(SessionActions.ask),
-      exhaustMap(() => from(api.get('/api/session', sessionView))),
+      exhaustMap(() => untilReached(() => api.get('/api/session', sessionView))),
       map((answer) =>
         answer.ok
           ? SessionActions.told({ view: answer.value })

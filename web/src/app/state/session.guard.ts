@@ -10,9 +10,9 @@ export const signedIn: CanActivateFn = async (_route, { url }) => {
   const store = inject<Store>(Store);
   const router = inject(Router);
   const state = await known(store);
-  if (state.view === undefined) return router.createUrlTree(['/sign-in']);
-  if (state.view.shop === null) return router.createUrlTree(['/set-up']);
-  return state.view.person !== null || router.createUrlTree(['/sign-in'], { queryParams: { back: url } });
+  if (state.view?.shop === null) return router.createUrlTree(['/set-up']);
+  const here = state.view !== undefined && state.view.person !== null;
+  return here || router.createUrlTree(['/sign-in'], { queryParams: { back: url } });
 };
 
 /** The first-run page is for an empty data folder only. */
