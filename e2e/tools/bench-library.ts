@@ -1,8 +1,8 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { createReadStream, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import { parse } from 'csv-parse';
-import { createReadStream } from 'node:fs';
+import { largeTable } from '../src/support/large-table';
 import type { Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
 
@@ -14,24 +14,6 @@ const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 const high = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)] ?? 0;
-
-/** A library as a large shop has it: 2 000 documents of 25 rows, in the product's own table. */
-function writeTable(path: string): void {
-  const titles = ['rings', 'liners', 'journals', 'bolts', 'valves', 'gears', 'pumps', 'housings'];
-  const lines = [
-    'document,revision,title,kind,issued,effective,for_models,row,characteristic,groove,member,station,min,max,unit,note',
-  ];
-  for (let d = 0; d < DOCUMENTS; d++) {
-    const front = `LIB-${d},${String.fromCharCode(65 + (d % 5))},Service manual ${d} of ${titles[d % titles.length] ?? ''},manual,2024-01-01,2024-02-01,VA-4-330`;
-    for (let r = 0; r < ROWS_EACH; r++) {
-      const place = r % 2 === 0 ? 'ringGap,1,ring,top' : 'ringGap,2,ring,skirt';
-      lines.push(
-        `${front},${r + 1},${place},0.0${10 + (r % 20)},0.0${40 + (r % 20)},in,table ${d} line ${r} as printed`,
-      );
-    }
-  }
-  writeFileSync(path, `${lines.join('\n')}\n`);
-}
 
 /** Parsing the same file and inserting each of its rows, and nothing else: what no import can do without. */
 async function bare(path: string, database: string): Promise<number> {
@@ -99,7 +81,7 @@ const WORDS = [
 
 export async function library(server: Server, say: Say): Promise<void> {
   const path = join(server.folder, 'library.csv');
-  writeTable(path);
+  writeFileSync(path, largeTable(DOCUMENTS, ROWS_EACH));
   const floor = await bare(path, join(server.folder, 'bare-library.sqlite'));
   const { took, steps } = await imported(server, path);
   const rows = DOCUMENTS * ROWS_EACH;

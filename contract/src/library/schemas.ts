@@ -388,6 +388,8 @@ export const importProgress = z.object({
   errors: tableErrors,
   problem: z.string().nullable(),
 });
+/** The import that runs, if there is one: whoever opens the page sees it, and a steward may stop it. */
+export const runningImport = z.object({ running: importProgress.nullable() });
 export const governsRequest = z.strictObject({
   model: id,
   serial: name.default(''),

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { largeTable } from '../support/large-table';
 import { Bench, changeHands, Dialog, signIn } from '../support/pages';
 import { root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
@@ -229,6 +230,14 @@ test('one field looks everything up; a file of many documents comes in whole, or
     await page.getByLabel('Search the library').fill(word);
     await expect(hits).toContainText(hit);
   }
+  await hits
+    .getByRole('link', { name: /Skerrow M8-52/ })
+    .first()
+    .click();
+  await expect(hits).toHaveCount(0);
+  await page.goBack();
+  await expect(page.getByLabel('Search the library')).toHaveValue('skerrow');
+  await expect(hits).toContainText('Skerrow M8-52');
   const table = await page.request.get(
     `${server.address}/api/library/revisions/SL-88%20rev%20C/export?as=csv`,
   );
@@ -246,6 +255,33 @@ test('one field looks everything up; a file of many documents comes in whole, or
   await expect(progress).toContainText('All of it is in the library, as drafts');
   await page.getByRole('link', { name: 'See the drafts' }).click();
   await expect(page.getByRole('row', { name: /SL-99 rev C/ })).toContainText('draft');
+  await server.remove();
+});
+
+test('a large file: how far it is, seen on coming back too, and stopped with nothing of it left', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  await signIn(page, server.address, 'Teo Lindqvale');
+  await page.goto(`${server.address}/library/import`);
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'whole-shelf.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(largeTable(3_000, 25)),
+  });
+  const progress = page.getByRole('region', { name: 'How far it is' });
+  const bar = progress.getByRole('progressbar');
+  await expect(bar).not.toHaveAttribute('aria-valuenow', '0');
+  await expect(page.locator('input[type=file]')).toHaveCount(0);
+  await page.getByRole('link', { name: 'To the library' }).click();
+  await expect(page.getByRole('heading', { name: 'Library' })).toBeVisible();
+  await page.goBack();
+  await expect(progress).toContainText('whole-shelf.csv');
+  await progress.getByRole('button', { name: 'Stop it' }).click();
+  await expect(progress).toContainText('Stopped. Nothing of it is in the library.');
+  await expect(page.getByText('Choose a file')).toBeVisible();
+  await page.goto(`${server.address}/library?q=LIB-1`);
+  await expect(page.getByText('Nothing begins with these words')).toBeVisible();
   await server.remove();
 });
 
@@ -294,6 +330,27 @@ test('a revision that is published while a job is open says so there without a r
   await expect(page.getByRole('region', { name: 'Decisions about limits' })).toContainText(
     'half measured to the old manual',
   );
+
+  await changeHands(page, 'Teo Lindqvale');
+  const job = page.url();
+  const withdraw = async (id: string, then: RegExp, reason: string): Promise<void> => {
+    await page.goto(`${server.address}/library/${encodeURIComponent(id)}`);
+    await page.getByRole('button', { name: 'Withdraw' }).click();
+    await dialog.box.getByLabel('What holds then').click();
+    await page.getByRole('option', { name: then }).click();
+    await dialog.fill('Reason', reason);
+    await dialog.done('Withdraw');
+    await expect(page.locator('.withdrawn')).toContainText(`Withdrawn by Teo Lindqvale`);
+    await expect(page.locator('.withdrawn')).toContainText(reason);
+    await page.goto(job);
+    await expect(page.locator('nav.line')).toBeVisible();
+  };
+  // The one before it holds again: that is what is pinned, so there is nothing new.
+  await withdraw('SM-52 rev 5', /before it/, 'its table of gaps was misprinted');
+  await expect(page.locator('a.arrived')).toHaveCount(0);
+  // Nothing holds any more: the pin rests on what is no longer current, and says so.
+  await withdraw('SM-52 rev 4', /Nothing of SM-52/, 'the maker takes the manual back');
+  await expect(page.locator('a.arrived')).toContainText('SM-52 rev 4 no longer holds');
   await server.remove();
 });
 
@@ -310,6 +367,24 @@ test('the shop sets which kind is stronger, and adds what it measures', async ({
   await dialog.done('Change the order');
   await expect(aircraft.locator('li')).toHaveCount(4);
   await expect(aircraft).toContainText('set by the shop');
+
+  const marine = page.locator('app-kind-orders section').filter({ hasText: 'Marine' });
+  const kinds = marine.locator('li .name');
+  const [first = '', second = ''] = await kinds.allInnerTexts();
+  const from = await marine.locator('li').nth(1).boundingBox();
+  const to = await marine.locator('li').nth(0).boundingBox();
+  if (from === null || to === null) throw new Error('not on the screen');
+  await page.mouse.move(from.x + 60, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 60, to.y + to.height / 2, { steps: 8 });
+  await page.mouse.move(to.x + 60, to.y + 4, { steps: 4 });
+  await page.mouse.up();
+  await expect(dialog.box).toContainText(`From now on: ${second}, then ${first}`);
+  await dialog.fill('Reason', 'the yard wants it so');
+  await dialog.done('Change the order');
+  await expect(kinds.first()).toHaveText(second);
+  await page.reload();
+  await expect(kinds.first()).toHaveText(second);
 
   await page.getByRole('link', { name: 'What is measured' }).click();
   await page.getByRole('button', { name: 'Add one' }).click();

@@ -20,6 +20,8 @@ import type { Library } from './library.service';
 
 const LARGEST_IMPORT = 64 * 1024 * 1024;
 const HEAD_BYTES = 8192;
+/** Imports that have ended and can still be asked about. */
+const ENDED_KEPT = 20;
 
 /** Many documents from one file, streamed: with progress, and stopped when somebody says so. */
 export function importRoutes(library: Library): Router {
@@ -31,20 +33,28 @@ export function importRoutes(library: Library): Router {
     if (one === undefined) throw ProblemError.of('IMPORT_UNKNOWN', { batchOf: id });
     return one;
   };
+  const running = (): LibraryImport | undefined => [...imports.values()].find(({ runs }) => runs);
+  const keep = (one: LibraryImport): void => {
+    for (const id of [...imports.keys()].slice(0, -ENDED_KEPT)) imports.delete(id);
+    imports.set(one.id, one);
+  };
   let receiving = false;
 
+  router.get('/', (_req, res) => {
+    res.json({ running: running()?.progress() ?? null });
+  });
   router.post('/', async (req, res) => {
     const { name } = checked(z.object({ name: z.string().min(1).max(200) }), req.query);
     const by = steward(actorOf(res));
-    const running = [...imports.values()].find(({ runs }) => runs);
-    if (running !== undefined || receiving)
-      throw ProblemError.of('IMPORT_RUNS', { file: running?.progress().file ?? name });
+    const other = running();
+    if (other !== undefined || receiving)
+      throw ProblemError.of('IMPORT_RUNS', { file: other?.progress().file ?? name });
     receiving = true;
     try {
       const file = await receive(req, join(folder, 'uploads'), name);
       await sweep(library, by);
       const one = new LibraryImport(library, file, by);
-      imports.set(one.id, one);
+      keep(one);
       void one
         .run()
         .catch((error: unknown) => {

@@ -1,6 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { createHash, randomUUID } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { cellWords, documentFile } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
 import {
@@ -30,6 +31,8 @@ import type { Library } from './library.service';
 
 /** Rows in one transaction: small enough that a reading on a bench does not wait behind it. */
 const ROWS_AT_ONCE = 400;
+/** Documents that are read before others have their turn. */
+const DOCUMENTS_AT_ONCE = 20;
 const MOST_ERRORS = 200;
 
 interface Known {
@@ -115,6 +118,11 @@ export class LibraryImport {
     const progress = this.progress();
     for (const watcher of this.watchers) watcher(progress);
   }
+  /** Says how far it is, and lets others have their turn: the bench goes on while a library comes in. */
+  private async giveWay(): Promise<void> {
+    this.tell();
+    await setImmediate();
+  }
 
   private async read(): Promise<readonly ImportedDraft[]> {
     const state = await this.library.state();
@@ -134,7 +142,11 @@ export class LibraryImport {
       this.rows += draft.rows.length;
     };
     if (this.file.kind === 'json') {
-      for (const [i, draft] of (await this.readJson(known)).entries()) keep(draft, i + 1);
+      for await (const draft of this.readJson(known)) {
+        keep(draft, drafts.length + 1);
+        if (this.stopped || this.errors.length > MOST_ERRORS) break;
+        if (drafts.length % DOCUMENTS_AT_ONCE === 0) await this.giveWay();
+      }
       return drafts;
     }
     let columns: LibraryColumns | undefined;
@@ -162,10 +174,7 @@ export class LibraryImport {
       if (document !== of) {
         close();
         of = document;
-        if (drafts.length % 20 === 0) {
-          this.tell();
-          await soon();
-        }
+        if (drafts.length % DOCUMENTS_AT_ONCE === 0) await this.giveWay();
       }
       group.push(line);
     }
@@ -203,11 +212,10 @@ export class LibraryImport {
    * One document as JSON, or a list of them. Each is read once more from its own texts: a figure that was changed beside
    * its text, or a place that the engine does not have, does not come in by this door either.
    */
-  private async readJson(known: Known): Promise<readonly ImportedDraft[]> {
+  private async *readJson(known: Known): AsyncIterable<ImportedDraft> {
     const parsed = parseJson(this.file.name, await readFile(this.file.path, 'utf8'));
     this.bytes = this.file.bytes;
     const attachments = new Attachments(`${this.library.services.folder}/files`);
-    const drafts: ImportedDraft[] = [];
     for (const [i, each] of (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).entries()) {
       const wrong = (path: string, message: string): ProblemError =>
         ProblemError.of('BODY_WRONG', { path: `document ${i + 1}, ${path}`, message });
@@ -236,9 +244,8 @@ export class LibraryImport {
           throw wrong(revision.id, `the attached ${name} is not the file that its hash says`);
         kept.push(await attachments.keep(name, bytes));
       }
-      drafts.push(kept.length === 0 ? read.draft : { ...read.draft, attachments: kept });
+      yield kept.length === 0 ? read.draft : { ...read.draft, attachments: kept };
     }
-    return drafts;
   }
 
   private async write(drafts: readonly ImportedDraft[]): Promise<void> {
@@ -254,8 +261,7 @@ export class LibraryImport {
         this.documents += batch.length;
         this.rows += batch.reduce((so, { rows }) => so + rows.length, 0);
         this.bytes = Math.round((this.file.bytes * this.rows) / Math.max(allRows, 1));
-        this.tell();
-        await soon();
+        await this.giveWay();
       }
       if (!this.stopped && this.documents === all) {
         await this.library.run({ type: 'finishImport', batchOf: this.id }, this.by);
@@ -283,9 +289,6 @@ function parseJson(file: string, text: string): unknown {
     throw ProblemError.of('FILE_NOT_TEXT', { file, because: `it is not JSON (${(error as Error).message})` });
   }
 }
-
-/** Lets others have their turn: the bench goes on while a library comes in. */
-const soon = (): Promise<void> => new Promise((done) => setImmediate(done));
 
 function* batches(drafts: readonly ImportedDraft[]): Iterable<readonly ImportedDraft[]> {
   let batch: ImportedDraft[] = [];

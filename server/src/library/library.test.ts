@@ -271,11 +271,47 @@ describe('an import of many documents', () => {
     expect((await teo.bytes('/api/library/imports?name=two.csv', bytes(manyDocuments(1)))).body.code).toBe(
       'IMPORT_RUNS',
     );
+    // Another tablet finds it without having begun it.
+    const ivo = await shop.as('ivo');
+    expect((await ivo.get('/api/library/imports')).body.running).toMatchObject({
+      id: begun.body.id,
+      file: 'many.csv',
+    });
+    const asIvo = await ivo.send(`/api/library/imports/${begun.body.id}`, { method: 'DELETE' });
+    expect([asIvo.status, asIvo.body.code]).toEqual([403, 'MAY_NOT']);
     expect((await teo.send(`/api/library/imports/${begun.body.id}`, { method: 'DELETE' })).status).toBe(200);
     expect((await ended(teo, begun.body.id as string)).stage).toBe('cancelled');
+    expect((await teo.get('/api/library/imports')).body.running).toBeNull();
     expect((await teo.get('/api/library?q=X-')).body.total).toBe(0);
     const again = await teo.bytes('/api/library/imports?name=two.csv', bytes(manyDocuments(1)));
     expect((await ended(teo, again.body.id as string)).stage).toBe('done');
+  });
+  test('a list of JSON documents is read a little at a time too, and can be stopped while it is read', async () => {
+    const one = await teo.get('/api/library/revisions/SL-88%20rev%20B/export?as=json');
+    const text = JSON.stringify(one.body);
+    const list = `[${Array.from({ length: 600 }, (_, d) => text.replaceAll('SL-88', `X-${d}`)).join()}]`;
+    const begun = await teo.bytes('/api/library/imports?name=many.json', bytes(list));
+    expect(begun.body.stage).toBe('reading');
+    await teo.send(`/api/library/imports/${begun.body.id}`, { method: 'DELETE' });
+    const end = (await ended(teo, begun.body.id as string)) as unknown as { documents: number };
+    expect(end).toMatchObject({ stage: 'cancelled', problem: null });
+    expect(end.documents).toBeLessThan(600);
+    expect((await teo.get('/api/library?q=X-')).body.total).toBe(0);
+  });
+  test('of imports that have ended the last are kept to be asked about, not all that ever were', async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < 22; i++) {
+      const begun = await teo.bytes('/api/library/imports?name=wrong.csv', bytes('document,row\n'));
+      ids.push(begun.body.id as string);
+      await ended(teo, begun.body.id as string);
+    }
+    const still = await Promise.all(
+      [ids[0], ids[1], ids[21]].map(async (id) => {
+        const { body } = await teo.get(`/api/library/imports/${id}`);
+        return (body.stage ?? body.code) as string;
+      }),
+    );
+    expect(still).toEqual(['IMPORT_UNKNOWN', 'wrong', 'wrong']);
   });
   test('a server that stopped in the middle leaves nothing behind, and the next import sweeps it up', async () => {
     const begun = await teo.bytes('/api/library/imports?name=many.csv', bytes(manyDocuments(900)));

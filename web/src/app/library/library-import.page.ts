@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { importProgress } from '@oak-gate/contract';
+import { importProgress, runningImport } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
 import { takeWhile } from 'rxjs';
 import { Api } from '../state/api';
@@ -43,6 +43,16 @@ export class LibraryImportPage {
     return stage === 'done' ? 100 : ofBytes === 0 ? 0 : Math.round((bytes / ofBytes) * 100);
   });
 
+  constructor() {
+    void this.findRunning();
+  }
+  /** What somebody began before, on this tablet or another, is followed too. */
+  private async findRunning(): Promise<void> {
+    const answer = await this.api.get('/api/library/imports', runningImport);
+    if (!answer.ok) this.problem.set(answer.problem);
+    else if (answer.value.running !== null && this.progress() === undefined)
+      this.follow(answer.value.running);
+  }
   protected async send(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];

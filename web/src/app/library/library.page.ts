@@ -1,11 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Location } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { libraryView, searchView } from '@oak-gate/contract';
 import type { LibraryView, SearchView } from '@oak-gate/contract';
 import { Store } from '@ngrx/store';
-import { debounceTime, switchMap } from 'rxjs';
+import { debounceTime, switchMap, tap } from 'rxjs';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -41,8 +42,12 @@ const HIT_WORDS = {
 })
 export class LibraryPage {
   private readonly api = inject(Api);
+  private readonly location = inject(Location);
+  private readonly router = inject(Router);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly tab = input<string>();
+  /** What was looked up before somebody went to one of the hits and came back. */
+  readonly q = input<string>();
   protected readonly tabs = TABS;
   protected readonly shown = computed(() => TABS.find(({ id }) => id === this.tab())?.id ?? 'documents');
   protected readonly kindWords = KIND_WORDS;
@@ -56,9 +61,15 @@ export class LibraryPage {
 
   constructor() {
     void this.look();
+    effect(() => {
+      this.search.set(this.q() ?? '');
+    });
     toObservable(this.search)
       .pipe(
         debounceTime(TYPING_MS),
+        tap((word) => {
+          this.keepInAddress(word.trim());
+        }),
         switchMap((word) =>
           word.trim() === ''
             ? Promise.resolve(undefined)
@@ -70,6 +81,13 @@ export class LibraryPage {
         this.found.set(answer?.ok === true ? answer.value : undefined);
         if (answer?.ok === false) this.problem.set(answer.problem);
       });
+  }
+  /** Not a step of its own in the browser's history: going back leaves the library, as before anything was typed. */
+  private keepInAddress(word: string): void {
+    const queryParams = { tab: this.tab(), q: word === '' ? undefined : word };
+    this.location.replaceState(
+      this.router.serializeUrl(this.router.createUrlTree(['/library'], { queryParams })),
+    );
   }
   protected async look(): Promise<void> {
     const answer = await this.api.get('/api/library', libraryView);

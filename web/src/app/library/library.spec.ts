@@ -1,3 +1,6 @@
+import { Location } from '@angular/common';
+import type { TestRequest } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
 import { nanometres } from '@oak-gate/core';
 import { CHARACTERISTICS, revisionFor, ROW } from '../../testing/document';
 import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
@@ -40,6 +43,10 @@ function choose(page: PageUnderTest<unknown>, name: string): void {
   field.dispatchEvent(new Event('change'));
 }
 
+async function until(holds: () => boolean): Promise<void> {
+  while (!holds()) await new Promise((done) => setTimeout(done, 10));
+}
+
 describe('the library', () => {
   test('documents with their state; only the steward drafts', async () => {
     const page = PageUnderTest.open(LibraryPage, { tab: undefined });
@@ -56,6 +63,32 @@ describe('the library', () => {
     const page = PageUnderTest.open(LibraryPage);
     await page.answer('/api/library', { ...LIBRARY, total: 0, revisions: [] });
     expect(page.text).toContain('Without a published document nothing has a limit');
+  });
+  test('what is looked up stays in the address without a step of history, and comes back with it', async () => {
+    const page = PageUnderTest.open(LibraryPage, { tab: 'models', q: undefined });
+    const replaced = jest.spyOn(TestBed.inject(Location), 'replaceState');
+    for (const [i, word] of ['SL', 'SL 88', ''].entries()) {
+      void page.type('search', 'typed over at once');
+      void page.type('search', word);
+      await until(() => replaced.mock.calls.length > i);
+    }
+    expect(replaced.mock.calls.map(([url]) => url)).toEqual([
+      '/library?tab=models&q=SL',
+      '/library?tab=models&q=SL%2088',
+      '/library?tab=models',
+    ]);
+    expect(page.http.match(({ url }) => url.includes('/search')).map(({ request }) => request.url)).toEqual([
+      '/api/library/search?q=SL',
+      '/api/library/search?q=SL%2088',
+    ]);
+  });
+  test('opened with a word it looks that word up', async () => {
+    const page = PageUnderTest.open(LibraryPage, { q: 'gap' });
+    let asked: TestRequest[] = [];
+    await until(() => (asked = page.http.match('/api/library/search?q=gap')).length > 0);
+    asked[0]!.flush({ hits: [], more: false });
+    await page.settle();
+    expect(page.text).toContain('Nothing begins with these words');
   });
   test('which kind is stronger, and what is advisory there', async () => {
     const page = PageUnderTest.open(LibraryPage, { tab: 'orders' });
@@ -111,8 +144,13 @@ describe('an import of many documents', () => {
   beforeEach(() => {
     Object.assign(globalThis, { EventSource: Stream });
   });
-  const begin = async () => {
+  const opened = async (running: object | null = null) => {
     const page = PageUnderTest.open(LibraryImportPage);
+    await page.answer('/api/library/imports', { running });
+    return page;
+  };
+  const begin = async () => {
+    const page = await opened();
     choose(page, 'many.csv');
     await page.settle();
     await page.answer('/api/library/imports?name=many.csv', progress('reading'));
@@ -151,8 +189,17 @@ describe('an import of many documents', () => {
       '4minx is not a figure',
     );
   });
+  test('one that somebody else began is seen here too, and may be stopped', async () => {
+    const page = await opened(progress('writing', { bytes: 20 }));
+    expect(page.element.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')).toBe('20');
+    expect([page.element.querySelector('input[type=file]'), page.button('Stop it')?.disabled]).toEqual([
+      null,
+      false,
+    ]);
+    expect(Stream.last?.url).toBe('/api/library/imports/I/stream');
+  });
   test('a refusal at the door is said, and another file may be chosen', async () => {
-    const page = PageUnderTest.open(LibraryImportPage);
+    const page = await opened();
     choose(page, 'many.csv');
     await page.settle();
     await page.answer(
