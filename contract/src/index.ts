@@ -14,5 +14,6 @@ export * from './words/limit-row-words';
 export * from './words/problem-words';
 export * from './words/problem-details';
 export * from './words/cell-words';
+export * from './words/issue-words';
 export * from './words/wait-words';
 export * from './words/record-words';

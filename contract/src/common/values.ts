@@ -1,4 +1,12 @@
-import { FIGURE_UNITS, LENGTH_UNITS, nanometres, PART_STATES, PLAIN_UNITS } from '@oak-gate/core';
+import {
+  DOCUMENT_WORD,
+  FIGURE_UNITS,
+  LENGTH_UNITS,
+  nanometres,
+  PART_STATES,
+  PLAIN_UNITS,
+  REVISION_MOST,
+} from '@oak-gate/core';
 import type { PrintedFigure, PrintedLength } from '@oak-gate/core';
 import * as z from 'zod';
 
@@ -11,7 +19,16 @@ export const text = (most: number): z.ZodType<string, string> =>
     .transform((value) => value.normalize('NFC'));
 export const name = text(120);
 export const reason = text(2000);
-export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._ -]{0,79}$/);
+export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._ -]{0,79}$/, {
+  error: 'up to 80 letters from A to Z, digits, spaces and . _ -, beginning with a letter or a digit',
+});
+/** What a document's number and revision may hold, as words for whoever typed something else. */
+export const DOCUMENT_WORD_WORDS =
+  "up to 80 letters, digits, spaces and . _ / ( ) + & ' -, beginning with a letter or a digit, without the word row";
+export const documentWord = z.string().regex(DOCUMENT_WORD, { error: DOCUMENT_WORD_WORDS });
+export const revisionWord = documentWord.max(REVISION_MOST, {
+  error: `more than ${REVISION_MOST} characters`,
+});
 export const isoDate = z.iso.date();
 export const instant = z.iso.datetime({ precision: 3 });
 export const lengthOnTheWire = z.int().transform(nanometres);

@@ -25,6 +25,7 @@ import type {
 } from '@oak-gate/core';
 import type { DeepReadonly } from '../common/values';
 import {
+  documentWord,
   id,
   isoDate,
   lengthOnTheWire,
@@ -37,6 +38,7 @@ import {
   sha256,
   text,
   instant,
+  revisionWord,
 } from '../common/values';
 import * as z from 'zod';
 import { characteristic, engineModel, fitAddress } from '../engines/schemas';
@@ -58,14 +60,14 @@ export const appliesTo = z.object({
 }) satisfies z.ZodType<AppliesTo>;
 export const documentRevision = z.object({
   id: name,
-  number: id,
-  revision: id,
+  number: documentWord,
+  revision: revisionWord,
   title: text(300),
   kind: documentKind,
   issued: isoDate,
   effective: isoDate,
   appliesTo,
-  supersedes: z.exactOptional(z.array(id).max(20)),
+  supersedes: z.exactOptional(z.array(documentWord).max(20)),
   partsMaker: z.exactOptional(name),
   notes: z.exactOptional(text(4000)),
   cautions: z.exactOptional(z.array(text(600)).max(40)),
@@ -181,14 +183,13 @@ export const limitsPin = z.object({
   ),
 }) satisfies z.ZodType<LimitsPin>;
 
-const idList = z.array(name).max(200).default([]);
 /** Words in a list are kept in one cell of a table, parted by these marks. */
 const listWord = name.refine((value) => !/[;|]/.test(value), { error: 'must not hold ; or |' });
 const wordList = z.array(listWord).max(200).default([]);
 /** A document's own statement, as a form sends it: what is empty is not said. */
 export const revisionStatement = z.strictObject({
-  number: id.refine((value) => !value.includes(' row '), { error: 'must not hold the word row' }),
-  revision: id.refine((value) => !value.includes(' row '), { error: 'must not hold the word row' }),
+  number: documentWord,
+  revision: revisionWord,
   title: text(300).refine((value) => value.trim() !== '', { error: 'is empty' }),
   kind: documentKind,
   issued: isoDate,
@@ -204,7 +205,7 @@ export const revisionStatement = z.strictObject({
   buildFrom: isoDate.nullable().default(null),
   buildTo: isoDate.nullable().default(null),
   partStates: z.array(partState).max(2).default([]),
-  supersedes: idList,
+  supersedes: z.array(documentWord).max(20).default([]),
   partsMaker: name.default(''),
   notes: text(4000).default(''),
   /** A table keeps them in one cell, parted by a bar. */

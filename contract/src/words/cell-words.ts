@@ -1,4 +1,5 @@
 import type { CellFault } from '@oak-gate/core';
+import { DOCUMENT_WORD_WORDS } from '../common/values';
 
 /** What is wrong with a cell of a limits table. */
 export function cellWords(fault: CellFault): string {
@@ -41,6 +42,8 @@ export function cellWords(fault: CellFault): string {
       return `what "${fault.found}" means here is not said yet: choose the fit`;
     case 'NOT_A_RANGE':
       return `"${fault.found}" is not a range such as 0.38-0.52, or min 0.014`;
+    case 'NOT_A_DOCUMENT_WORD':
+      return `"${fault.found}" is not a number or a revision: ${DOCUMENT_WORD_WORDS}`;
     case 'NOT_A_DATE':
       return `"${fault.found}" is not a date: write year-month-day`;
     case 'STATION_THERE':

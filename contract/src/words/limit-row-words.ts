@@ -116,6 +116,10 @@ export function rowUnit({ printed }: LimitRow): string {
   return figure === undefined ? '' : figureUnitWord(figure.unit);
 }
 
+/** What a row states, as printed, with its unit. */
+export const rowStatement = (row: LimitRow): string =>
+  [rowFigures(row), rowUnit(row)].filter((part) => part !== '').join(' ');
+
 /** A row's figures in the other system, rounded inward; torque in N·m; empty where there is nothing to convert. */
 export function rowConverted({ printed }: LimitRow): string {
   const figures = BOUNDS.flatMap((bound) => printed[bound] ?? []);

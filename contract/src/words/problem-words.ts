@@ -404,7 +404,7 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Choose another number.',
   }),
   BODY_WRONG: ({ path, message }) => ({
-    what: message,
+    what: path === '' ? message : `“${fieldName(path)}”: ${message}`,
     where: path === '' ? 'the request' : path,
     next: 'Correct it and send it again.',
   }),
@@ -519,3 +519,10 @@ export const wordsOf = (problem: Problem): Words => {
   const words = PROBLEM_WORDS[problem.code] as (data: ProblemData[ProblemCode]) => Words;
   return words(problem.data);
 };
+
+/** The last step of a path as somebody who filled in a form knows it: "revision.models.0" is "models 1". */
+function fieldName(path: string): string {
+  const steps = path.split('.');
+  const last = steps.at(-1) ?? path;
+  return /^\d+$/.test(last) && steps.length > 1 ? `${steps.at(-2) ?? ''} ${Number(last) + 1}` : last;
+}

@@ -53,6 +53,13 @@ export interface AttachedFile {
   readonly mime: string;
 }
 
+/**
+ * How a document's number and its revision are written: as printed, in any script, with the marks that makers use in them.
+ * The marks that part a list (comma, semicolon, bar) are none of them, and the mark of a row's id does not stand in one.
+ */
+export const DOCUMENT_WORD = /^(?!.* row )[\p{L}\p{N}][\p{L}\p{N}._/()+&' -]{0,79}(?<! )$/u;
+/** Characters of a revision at most, so that an id of both still fits on a line. */
+export const REVISION_MOST = 30;
 export const revisionId = (number: string, revision: string): string => `${number} rev ${revision}`;
 const ROW_MARK = ' row ';
 export const rowId = (revision: string, label: string): string => `${revision}${ROW_MARK}${label}`;

@@ -230,10 +230,16 @@ test('one field looks everything up; a file of many documents comes in whole, or
     await page.getByLabel('Search the library').fill(word);
     await expect(hits).toContainText(hit);
   }
-  await hits
-    .getByRole('link', { name: /Skerrow M8-52/ })
-    .first()
-    .click();
+  for (const [word, hit, heading] of [
+    ['SL-88 C', /SL-88 rev C/, 'SL-88 rev C'],
+    ['0.040 SL-88', /Ring end gap/, 'SL-88 rev'],
+    ['skerrow', /Skerrow M8-52/, 'What governs here'],
+  ] as const) {
+    await page.getByLabel('Search the library').fill(word);
+    await hits.getByRole('link', { name: hit }).first().click();
+    await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
+    if (word !== 'skerrow') await page.goBack();
+  }
   await expect(hits).toHaveCount(0);
   await page.goBack();
   await expect(page.getByLabel('Search the library')).toHaveValue('skerrow');

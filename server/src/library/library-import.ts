@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
-import { cellWords, documentFile } from '@oak-gate/contract';
+import { cellWords, documentFile, issueWords } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
 import {
   canonical,
@@ -219,13 +219,13 @@ export class LibraryImport {
     for (const [i, each] of (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).entries()) {
       const wrong = (path: string, message: string): ProblemError =>
         ProblemError.of('BODY_WRONG', { path: `document ${i + 1}, ${path}`, message });
-      const file = documentFile.safeParse(each);
+      const file = documentFile.safeParse(each, { error: issueWords });
       const [issue] = file.error?.issues ?? [];
-      if (!file.success) throw wrong(issue?.path.join('.') ?? '', issue?.message ?? 'is no document');
+      if (!file.success) throw wrong(issue?.path.join('.') ?? '', issue?.message ?? 'no document');
       const { revision, rows } = file.data;
       const { header, lines } = writeLibraryTable([{ revision, rows }]);
       const columns = libraryColumns(header);
-      if (!columns.ok) throw wrong('', 'is no document');
+      if (!columns.ok) throw wrong('', 'no document');
       const read = readLibraryDocument({
         columns: columns.columns,
         lines: lines.map((cells, at) => ({ line: at + 1, cells: textCells(cells) })),

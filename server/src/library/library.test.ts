@@ -68,7 +68,7 @@ describe('rows in and out', () => {
     const note = '=HYPERLINK("x")';
     await shop.publish(
       {
-        number: 'SL-9',
+        number: 'No. 9/04-Å (b)',
         revision: 'A',
         kind: 'letter',
         cautions: ['-1 is no figure', 'Grit off.'],
@@ -80,13 +80,14 @@ describe('rows in and out', () => {
       },
       `${HEADER},rule,across\n1,ringGap,1,ring,top,0.0095,,in,"${note.replaceAll('"', '""')}",,\n2,ringGap,1,ring,top,,0.003,in,,spread,engine`,
     );
-    const path = '/api/library/revisions/SL-9%20rev%20A';
+    const path = `/api/library/revisions/${encodeURIComponent('No. 9/04-Å (b) rev A')}`;
     const kept = (await teo.get(path)).body;
     for (const as of ['csv', 'xlsx', 'json'] as const) {
       const response = await fetch(`${shop.base}${path}/export?as=${as}`, {
         headers: { cookie: Reflect.get(teo, 'cookie') as string },
       });
       const content = new Uint8Array(await response.arrayBuffer());
+      expect(response.headers.get('content-disposition')).toMatch(/No\.-9-04-/); // no path in a file's name
       const other = await (await new Shop().open()).furnish();
       const there = await other.as('teo');
       const begun = await there.bytes(`/api/library/imports?name=x.${as}`, content);
@@ -394,6 +395,21 @@ describe('look-up', () => {
     if (title !== undefined) expect(found.map((hit) => hit.title)).toContain(title);
     else expect(found.length).toBeGreaterThan(0);
     return undefined;
+  });
+  test.each([
+    ['0.040', true],
+    ['0,040', true],
+    ['0.04', true],
+    ['ring 0.040 SL-88', true],
+    ['0.0401', false],
+    ['1.040', false],
+    ['ring 0.040 OM-88', false],
+  ])('a figure is looked up as it is printed: %s is found: %s', async (words, there) => {
+    const { hits } = (await teo.get(`/api/library/search?q=${encodeURIComponent(words)}`)).body;
+    const rows = (hits as { kind: string; detail: string }[]).filter(({ kind }) => kind === 'row');
+    const details = rows.map(({ detail }) => detail);
+    if (there) expect(details).toContain('0.040 to 0.052 in, SL-88 rev B row 1');
+    else expect(details).toEqual([]);
   });
   test('signs and quotes in a search find nothing and break nothing', async () => {
     for (const word of ['"', "'; drop table x", '*', 'a" OR "b', '%%%'])

@@ -141,7 +141,7 @@ export function revisionRoutes(library: Library): Router {
   router.get('/:id/export', async (req, res) => {
     const { as } = checked(z.object({ as: z.enum(['csv', 'xlsx', 'json']) }), req.query);
     const { revision, rows, attachments: files } = await library.revision(req.params.id);
-    const name = revision.id.replaceAll(' ', '-');
+    const name = revision.id.replaceAll(/[ /]/g, '-');
     const table = writeLibraryTable([{ revision, rows }]);
     if (as === 'csv') {
       res.attachment(`${name}.csv`).type('text/csv; charset=utf-8').send(writeCsv(table));

@@ -1,8 +1,8 @@
 import type { SearchHit, SearchView } from '@oak-gate/contract';
 import { currentRevisions, revisionState } from '@oak-gate/core';
 import type { LibraryState, LimitRow, RevisionState } from '@oak-gate/core';
-import { fitWords, rowFigures, rowUnit } from '@oak-gate/contract';
-import { projectionStore } from '../record';
+import { fitWords, rowStatement } from '@oak-gate/contract';
+import { projectionStore, wordsAsked } from '../record';
 import type { Library } from './library.service';
 
 /** How many of each kind are looked at before the best are shown. */
@@ -17,9 +17,9 @@ const STATE_ORDER: readonly RevisionState[] = [
   'withdrawn',
 ];
 
-/** One search over numbers, titles, characteristics and models: every word must begin a word of what is found. */
+/** One search over numbers, titles, figures, characteristics and models: every word must begin a word of what is found. */
 export async function searchLibrary(library: Library, asked: string): Promise<SearchView> {
-  const words = asked.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+  const words = wordsAsked(asked);
   if (words.length === 0) return { hits: [], more: false };
   const state = await library.state();
   const on = library.today();
@@ -70,7 +70,7 @@ function rowHit(
   return {
     kind: 'row',
     title: [what, ring, station].filter((part) => part !== '').join(', '),
-    detail: `${rowFigures(row)} ${rowUnit(row)}, ${row.id}`.trim(),
+    detail: `${rowStatement(row)}, ${row.id}`,
     link: `${documentLink(revision)}?row=${encodeURIComponent(row.label)}`,
     state: stands,
   };
@@ -79,7 +79,7 @@ function rowHit(
 /** Models and characteristics are few: they are looked through as they are. */
 function registers(library: Library, state: LibraryState, words: readonly string[]): SearchHit[] {
   const suits = (text: string): boolean => {
-    const parts = text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+    const parts = wordsAsked(text);
     return words.every((word) => parts.some((part) => part.startsWith(word)));
   };
   const models = Object.values(state.models)

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { cellWords, fitWords, questionWords, rowConverted, rowFigures, rowUnit } from '@oak-gate/contract';
+import { cellWords, fitWords, questionWords, rowConverted, rowStatement } from '@oak-gate/contract';
 import type { TablePreview } from '@oak-gate/contract';
 import { fitName, isOwnTable, readTableLines, suggestMapping } from '@oak-gate/core';
 import type {
@@ -124,7 +124,7 @@ export function previewTable(question: TableQuestioned): TablePreview {
     const { what, ring, station } = fitWords(row, characteristics, layout);
     return {
       fit: [what, ring, station].filter((part) => part !== '').join(', '),
-      figures: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+      figures: rowStatement(row),
       converted: rowConverted(row),
       note: row.note,
     };

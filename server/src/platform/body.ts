@@ -1,3 +1,4 @@
+import { issueWords } from '@oak-gate/contract';
 import type * as z from 'zod';
 import type { Request } from 'express';
 import { ProblemError } from './problem-error';
@@ -8,11 +9,11 @@ export function bodyOf<T extends z.ZodType>(schema: T, req: Request): z.output<T
 }
 
 export function checked<T extends z.ZodType>(schema: T, value: unknown): z.output<T> {
-  const parsed = schema.safeParse(value);
+  const parsed = schema.safeParse(value, { error: issueWords });
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
   throw ProblemError.of('BODY_WRONG', {
     path: issue?.path.join('.') ?? '',
-    message: issue?.message ?? 'The request is wrong',
+    message: issue?.message ?? 'not as it must be',
   });
 }

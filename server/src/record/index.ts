@@ -4,4 +4,5 @@ export { chainKinds, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projection
 export { projectionStore } from './projection.store';
 export type { JobRow } from './projection.store';
 export { bringProjectionsUpToDate, rebuildProjection } from './rebuild';
+export { wordsAsked } from './search-text';
 export { checkSignature, SealKey } from './seal-key';

@@ -33,7 +33,7 @@ export const PEOPLE: ChainKey<PeopleState> = 'people';
 export const jobChain = (jobId: string): ChainKey<JobState> => `job:${jobId}`;
 
 /** Raised when what a projection holds changes: at the next start it is made again from the ledger. */
-export const PROJECTION_VERSIONS = { jobs: 2, library: 2, instruments: 1, people: 1 } as const;
+export const PROJECTION_VERSIONS = { jobs: 2, library: 3, instruments: 1, people: 1 } as const;
 export type ProjectionName = keyof typeof PROJECTION_VERSIONS;
 
 const isNote = (entry: Envelope): boolean => entry.type === 'clockSteppedBack';

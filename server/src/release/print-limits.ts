@@ -1,12 +1,4 @@
-import {
-  fitWords,
-  noteWords,
-  placeWordsOf,
-  rowFigures,
-  rowUnit,
-  ruleWords,
-  workedWords,
-} from '@oak-gate/contract';
+import { fitWords, noteWords, placeWordsOf, rowStatement, ruleWords, workedWords } from '@oak-gate/contract';
 import { currentPin, formulaLength, limitNotes, setRules } from '@oak-gate/core';
 import type { JobState, LimitRow, LimitsPin } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -31,7 +23,7 @@ export function limits(state: JobState): Content[] {
         row.id,
         [what, ring, station].filter((part) => part !== '').join(', '),
         {
-          text: [`${rowFigures(row)} ${rowUnit(row)}`.trim(), ...worked(row, pin)].join('\n'),
+          text: [rowStatement(row), ...worked(row, pin)].join('\n'),
           font: 'Plex',
           fontSize: 7.5,
         },

@@ -11,6 +11,7 @@ export type CellFault =
         | 'NOT_A_RANGE'
         | 'NOT_A_NUMBER'
         | 'NOT_A_DATE'
+        | 'NOT_A_DOCUMENT_WORD'
         | 'ROW_TWICE'
         | 'BOUND_UNKNOWN'
         | 'STATE_UNKNOWN'

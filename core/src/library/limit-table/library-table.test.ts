@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { MODEL, printed, REVISION, RING_GAP, ROWS } from '../../../test/fixtures';
 import {
+  DOCUMENT_WORD,
   decimalLength,
   documentOfLine,
   escapeFormula,
@@ -112,7 +113,9 @@ const row = fc
   });
 const revision = fc
   .record({
-    number: fc.stringMatching(/^[A-Z]{1,3}-[0-9]{1,4}$/),
+    number: fc
+      .stringMatching(/^[A-ZÅЖ0-9][A-Za-zß0-9._/()+&' -]{0,14}[a-z0-9)]$/)
+      .filter((word) => DOCUMENT_WORD.test(word)),
     revision: fc.stringMatching(/^[A-Z0-9]{1,2}$/),
     title: plain,
     kind: fc.constantFrom('letter' as const, 'manual' as const, 'partMaker' as const),
@@ -212,6 +215,11 @@ const changed = (at: string, to: string): string[] => LINE.map((cell, i) => (HEA
 test.each<[string, string[][], [number, string][]]>([
   ['nothing', [LINE], []],
   ['no number', [changed('document', '')], [[2, 'document']]],
+  ['a number with the marks that makers use', [changed('document', 'No. 9/04-Å (b) & 2+')], []],
+  ['a number that would part a list', [changed('document', 'OM-1; OM-2')], [[2, 'document']]],
+  ['a number that would part a row’s id', [changed('document', 'OM row 1')], [[2, 'document']]],
+  ['a revision as long as it may be', [changed('revision', 'r'.repeat(30))], []],
+  ['a revision that is longer', [changed('revision', 'r'.repeat(31))], [[2, 'revision']]],
   ['a date that is none', [changed('issued', '2026-02-30')], [[2, 'issued']]],
   ['a kind that is none', [changed('kind', 'memo')], [[2, 'kind']]],
   [

@@ -2,7 +2,7 @@ import { isDay } from '../../kernel/instant';
 import type { Characteristic } from '../../engines/characteristic';
 import type { EngineModel } from '../../engines/engine-model';
 import type { DocumentRevision, LimitRow } from '../document';
-import { revisionId } from '../document';
+import { DOCUMENT_WORD, REVISION_MOST, revisionId } from '../document';
 import type { ImportedDraft } from '../library-state';
 import { DOCUMENT_KINDS } from '../limit-row';
 import type { DocumentKind } from '../limit-row';
@@ -147,12 +147,10 @@ function readStatement(
   const cell = (column: DocumentColumn): string => text(line, document.get(column));
   for (const column of NEEDED) if (cell(column) === '') wrong(column, { code: 'CELL_EMPTY' });
   for (const column of ['document', 'revision'] as const)
-    if (cell(column) !== '' && !/^[A-Za-z0-9][A-Za-z0-9._ -]{0,79}$/.test(cell(column)))
-      wrong(column, {
-        code: 'ONE_OF',
-        found: cell(column),
-        known: ['letters, digits, point, line and space, up to 80'],
-      });
+    if (cell(column) !== '' && !DOCUMENT_WORD.test(cell(column)))
+      wrong(column, { code: 'NOT_A_DOCUMENT_WORD', found: cell(column) });
+  if (cell('revision').length > REVISION_MOST)
+    wrong('revision', { code: 'TOO_LONG', found: cell('revision') });
   for (const column of ['issued', 'effective'] as const)
     if (cell(column) !== '' && !isDay(cell(column)))
       wrong(column, { code: 'NOT_A_DATE', found: cell(column) });

@@ -1,4 +1,4 @@
-import { boundName, boundText, contextWords, rowFigures, rowUnit, workedWords } from '@oak-gate/contract';
+import { boundName, boundText, contextWords, rowStatement, workedWords } from '@oak-gate/contract';
 import { currentPin, fitKey, formulaLength, statedBound, statementsAbout } from '@oak-gate/core';
 import type {
   JobState,
@@ -33,7 +33,7 @@ export function sourcesOf(job: JobState, inForce: LimitInForce, unit: LengthUnit
       : [
           {
             row: id,
-            printed: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+            printed: rowStatement(row),
             worked: workedOut(row, pin, unit),
           },
         ];

@@ -8,7 +8,7 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { contextWords, inForceWords, placeWordsOf, rowFigures, rowUnit, stateWord } from '@oak-gate/contract';
+import { contextWords, inForceWords, placeWordsOf, rowStatement, stateWord } from '@oak-gate/contract';
 import {
   currentPin,
   fitKey,
@@ -110,7 +110,7 @@ export class FitPage {
           : [],
       rules: found.rules.map((row) => ({
         id: row.id,
-        words: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+        words: rowStatement(row),
         note: row.note,
       })),
       bench: first === undefined ? undefined : placeKey(first),

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { engineModel, governsView, libraryView, rowFigures, rowUnit } from '@oak-gate/contract';
+import { engineModel, governsView, libraryView, rowStatement } from '@oak-gate/contract';
 import type { GovernsView, LibraryView } from '@oak-gate/contract';
 import { PART_STATES, rowAxesOf, whatGoverns } from '@oak-gate/core';
 import type { EngineModel, PartState } from '@oak-gate/core';
@@ -87,7 +87,7 @@ export class GovernsPage {
       on: view.on,
       rules: found.rules.map((row) => ({
         id: row.id,
-        words: `${rowFigures(row)} ${rowUnit(row)}`.trim(),
+        words: rowStatement(row),
         note: row.note,
       })),
     };

@@ -11,8 +11,8 @@ import { ErrorTable } from '../ui/error-table';
 import { ProblemNote } from '../ui/problem-note';
 
 const STAGE_WORDS: Readonly<Record<ImportProgress['stage'], string>> = {
-  reading: 'Reading and checking the file. Nothing is in the library yet.',
-  writing: 'Writing the drafts. They count when all of them are there.',
+  reading: '1 of 2: reading and checking the file. Nothing is in the library yet.',
+  writing: '2 of 2: writing the drafts. They count when all of them are there.',
   done: 'All of it is in the library, as drafts.',
   wrong: 'Something in the file is wrong. Nothing of it is in the library.',
   cancelled: 'Stopped. Nothing of it is in the library.',

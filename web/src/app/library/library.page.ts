@@ -57,6 +57,9 @@ export class LibraryPage {
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly search = signal('');
   protected readonly found = signal<SearchView | undefined>(undefined);
+  protected readonly hits = computed(() =>
+    (this.found()?.hits ?? []).map((hit) => ({ ...hit, leadsTo: this.router.parseUrl(hit.link) })),
+  );
   protected readonly isSteward = computed(() => this.person()?.roles.includes('steward') === true);
 
   constructor() {
@@ -93,12 +96,6 @@ export class LibraryPage {
     const answer = await this.api.get('/api/library', libraryView);
     if (answer.ok) this.view.set(answer.value);
     else this.problem.set(answer.problem);
-  }
-  protected path(link: string): string {
-    return link.split('?')[0] ?? link;
-  }
-  protected query(link: string): Record<string, string> {
-    return Object.fromEntries(new URLSearchParams(link.split('?')[1] ?? ''));
   }
 
   protected async importModel(event: Event): Promise<void> {
