@@ -1,9 +1,11 @@
+import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { signIn } from '../support/pages';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
 let jobs: { open: string; sealed: string; v8: string };
+const LONG = 'LETTER-OF-A-NUMBER-THAT-NOBODY-WOULD-GIVE-IT-2026/0417-B';
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
   jobs = {
@@ -11,6 +13,22 @@ test.beforeAll(async ({ demo }) => {
     sealed: await ivo.jobId('J-2040'),
     v8: await ivo.openV8('S-1', 'M8-50001'),
   };
+  const teo = await ApiTablet.signIn(demo.address, 'teo-lindqvale');
+  const drafted = await teo.post('/api/library/revisions', {
+    id: randomUUID(),
+    revision: {
+      number: LONG,
+      revision: 'supplement to the third issue',
+      title: `${'About ring end gaps, side clearances and rod bolts. '.repeat(5)}${'Veryverylong'.repeat(3)}`,
+      kind: 'letter',
+      issued: '2026-01-01',
+      effective: '2026-01-02',
+      models: ['VA-4-330', 'M8-52', 'AX6-240'],
+      cautions: ['Do not file a ring that is plated on its face. '.repeat(8)],
+      notes: 'A note that goes on for a while. '.repeat(30),
+    },
+  });
+  expect(drafted.status).toBe(201);
 });
 const PAGES: Record<string, () => string> = {
   Floor: () => '/floor',
@@ -23,6 +41,8 @@ const PAGES: Record<string, () => string> = {
   Engines: () => '/engines',
   Library: () => '/library',
   document: () => '/library/SL-88%20rev%20B',
+  'document of a long name': () =>
+    `/library/${encodeURIComponent(`${LONG} rev supplement to the third issue`)}`,
   'draft a document': () => '/library/new',
   'bring in a file': () => '/library/import',
   'read a table': () => '/library/SL-88%20rev%20B/import',

@@ -36,16 +36,16 @@ export class BenchActs {
   private readonly router = inject(Router);
 
   readonly more = computed((): readonly { readonly label: string; readonly run: () => void }[] => {
-    const job = this.hand.job();
-    const key = this.hand.key();
-    const status = this.hand.status();
+    const job = this.hand.at.job();
+    const key = this.hand.at.key();
+    const status = this.hand.at.status();
     if (job === undefined || key === undefined || status === undefined) return [];
     const reading = currentReading(placeAt(job, key));
     const outside = status.state === 'tight' || status.state === 'loose';
     const when = (holds: boolean, label: string, run: () => void) => (holds ? [{ label, run }] : []);
     return [
-      ...when(this.hand.ring() !== undefined, 'This ring was filed…', () => void this.file()),
-      ...when(this.hand.ring() !== undefined, 'Replace this ring…', () => void this.replace()),
+      ...when(this.hand.at.ring() !== undefined, 'This ring was filed…', () => void this.file()),
+      ...when(this.hand.at.ring() !== undefined, 'Replace this ring…', () => void this.replace()),
       ...when(true, 'This bore was honed…', () => void this.hone()),
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
       ...when(reading !== undefined, 'Void this reading…', () => void this.voidReading()),
@@ -56,20 +56,20 @@ export class BenchActs {
   });
 
   toFindings(): void {
-    void this.router.navigate(['/jobs', this.hand.job()?.id, 'gate', 'rings']);
+    void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'gate', 'rings']);
   }
 
   lookUp(): void {
-    const place = this.hand.place();
+    const place = this.hand.at.place();
     if (place === undefined) return;
-    void this.router.navigate(['/jobs', this.hand.job()?.id, 'fit'], {
-      queryParams: { fit: fitKey(place), part: this.hand.partState() },
+    void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'fit'], {
+      queryParams: { fit: fitKey(place), part: this.hand.at.partState() },
     });
   }
 
   async fit(): Promise<void> {
-    const job = this.hand.job();
-    const place = this.hand.place();
+    const job = this.hand.at.job();
+    const place = this.hand.at.place();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     if (job === undefined || place === undefined || layout === undefined) return;
     const empty = slotsOf(layout, 'ring').filter(({ key }) => partIn(job, key) === undefined);
@@ -110,7 +110,7 @@ export class BenchActs {
   }
 
   async file(): Promise<void> {
-    const ring = this.hand.ring();
+    const ring = this.hand.at.ring();
     if (ring === undefined) return;
     await this.asker.ask({
       title: 'The ring is filed',
@@ -140,7 +140,7 @@ export class BenchActs {
   }
 
   async replace(): Promise<void> {
-    const ring = this.hand.ring();
+    const ring = this.hand.at.ring();
     if (ring === undefined) return;
     await this.asker.ask({
       title: 'Replace the ring',
@@ -159,8 +159,8 @@ export class BenchActs {
   }
 
   async hone(): Promise<void> {
-    const job = this.hand.job();
-    const place = this.hand.place();
+    const job = this.hand.at.job();
+    const place = this.hand.at.place();
     const bore =
       job === undefined || place === undefined ? undefined : partIn(job, slotKey('bore', place.at));
     if (bore === undefined) return;
@@ -189,8 +189,8 @@ export class BenchActs {
     );
   }
   async voidReading(): Promise<void> {
-    const job = this.hand.job();
-    const key = this.hand.key();
+    const job = this.hand.at.job();
+    const key = this.hand.at.key();
     const reading = job === undefined || key === undefined ? undefined : currentReading(placeAt(job, key));
     if (reading === undefined) return;
     await this.reasoned(
@@ -222,8 +222,8 @@ export class BenchActs {
   }
 
   private at(): { readonly place: string; readonly basedOn: number } | undefined {
-    const job = this.hand.job();
-    const place = this.hand.key();
+    const job = this.hand.at.job();
+    const place = this.hand.at.key();
     return job === undefined || place === undefined
       ? undefined
       : { place, basedOn: placeAt(job, place).version };

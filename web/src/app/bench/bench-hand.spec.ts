@@ -7,6 +7,7 @@ import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
+import { BenchPlace } from './bench-place';
 
 const SKIRT = at(1, 1, 'skirt');
 const OIL = at(1, 3, 'skirt');
@@ -27,14 +28,20 @@ function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
     },
   };
   TestBed.configureTestingModule({
-    providers: [provideStore(), provideState(jobFeature), { provide: JobDesk, useValue: desk }, BenchHand],
+    providers: [
+      provideStore(),
+      provideState(jobFeature),
+      { provide: JobDesk, useValue: desk },
+      BenchHand,
+      BenchPlace,
+    ],
   });
   const store = TestBed.inject(Store);
   store.dispatch(JobActions.open({ jobId: 'J' }));
   const hand = TestBed.inject(BenchHand);
   function tell(): void {
     // The reducer replays entries; here the state is put in as it stands.
-    Object.defineProperty(hand, 'job', { value: () => demo.job, configurable: true });
+    Object.defineProperty(hand.at, 'job', { value: () => demo.job, configurable: true });
   }
   tell();
   hand.select(SKIRT);
@@ -60,19 +67,19 @@ describe('recording', () => {
       },
     ]);
     expect(placeAt(demo.job, SKIRT).readings).toHaveLength(1);
-    expect([hand.text(), hand.key()]).toEqual(['', at(1, 1, 'top')]);
+    expect([hand.text(), hand.at.key()]).toEqual(['', at(1, 1, 'top')]);
   });
   test('with nothing typed Enter only goes on', () => {
     const { hand, sent } = bench();
     hand.record();
-    expect([sent, hand.key()]).toEqual([[], at(1, 1, 'top')]);
+    expect([sent, hand.at.key()]).toEqual([[], at(1, 1, 'top')]);
   });
   test('a refusal leaves what was typed where it was', () => {
     const { hand, desk } = bench();
     desk.refuseNext = { code: 'PLACE_CONTESTED', data: { place: SKIRT } };
     hand.type('44/46');
     hand.record();
-    expect([hand.text(), hand.key(), hand.problemWords()?.title]).toEqual([
+    expect([hand.text(), hand.at.key(), hand.problemWords()?.title]).toEqual([
       '44/46',
       SKIRT,
       'Two people measured this place',
@@ -105,7 +112,7 @@ describe('recording', () => {
     hand.answerQuestion('expanderOut', 'yes');
     hand.record();
     expect(sent).toMatchObject([{ answers: [{ question: 'expanderOut', answer: 'yes' }] }]);
-    expect(hand.key()).toBe(at(1, 3, 'topOil'));
+    expect(hand.at.key()).toBe(at(1, 3, 'topOil'));
     expect(hand.questions()[0]?.answer).toBe('yes');
   });
   test('a size that contradicts the one that is there asks for one of four reasons', () => {

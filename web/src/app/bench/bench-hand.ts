@@ -5,35 +5,18 @@ import {
   CORRECTION_REASONS,
   currentPin,
   currentReading,
-  limitInForce,
   memberAt,
   nextBlade,
-  parsePlaceKey,
-  partIn,
   placeAt,
-  placeKey,
-  placeStatus,
   questionsFor,
-  readEntry,
-  sheetPlaces,
-  showExact,
-  slotKey,
 } from '@oak-gate/core';
-import type {
-  Answer,
-  CorrectionReason,
-  JobCommand,
-  LengthUnit,
-  Nanometres,
-  PlaceKey,
-  Problem,
-  SlipChoice,
-} from '@oak-gate/core';
+import type { Answer, CorrectionReason, JobCommand, PlaceKey, Problem, SlipChoice } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
-import { partStateAt } from '../ui/sheet-view';
-import { moved } from './grid-moves';
+import { BenchPlace } from './bench-place';
+import { entryOf, triesSoFar, typedTries } from './blade-tries';
+import type { Tries } from './blade-tries';
 import type { Move } from './grid-moves';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
@@ -63,10 +46,9 @@ export const REASON_WORDS: Readonly<Record<CorrectionReason, string>> = {
 export class BenchHand {
   private readonly store = inject(Store);
   private readonly desk = inject(JobDesk);
-  readonly job = this.store.selectSignal(jobFeature.selectJob);
+  readonly at = inject(BenchPlace);
   readonly pending = this.store.selectSignal(jobFeature.selectPendingPlaces);
   readonly refusal = this.store.selectSignal(jobFeature.selectRefusal);
-  private readonly chosen = signal<PlaceKey | undefined>(undefined);
   readonly text = signal('');
   readonly asking = signal<Asking | undefined>(undefined);
   readonly problem = signal<Problem | undefined>(undefined);
@@ -76,72 +58,33 @@ export class BenchHand {
   private readonly answers = signal<Readonly<Record<string, readonly Answer[]>>>({});
   private readonly lastTaken = signal<PlaceKey | undefined>(undefined);
 
-  private readonly places = computed(() => {
-    const job = this.job();
-    return job === undefined ? [] : sheetPlaces(job);
-  });
-  readonly key = computed(() => this.chosen() ?? this.firstOpen());
-  readonly place = computed(() => parsePlaceKey(this.key() ?? ''));
-  readonly instruments = computed(() => Object.values(this.job()?.instruments ?? {}));
+  readonly instruments = computed(() => Object.values(this.at.job()?.instruments ?? {}));
   readonly instrument = computed(
     () => this.instruments().find(({ id }) => id === this.instrumentId()) ?? this.instruments()[0],
   );
-  readonly characteristic = computed(() => {
-    const job = this.job();
-    return job === undefined
-      ? undefined
-      : currentPin(job)?.characteristics.find(({ id }) => id === this.place()?.characteristic);
-  });
-  readonly status = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    return job === undefined || place === undefined ? undefined : placeStatus(job, place);
-  });
-  readonly partState = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    const characteristic = this.characteristic();
-    return job === undefined || place === undefined || characteristic === undefined
-      ? 'new'
-      : partStateAt(job, characteristic, place);
-  });
-  readonly ring = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('ring', place.at));
-  });
-  readonly limit = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.partState());
-  });
-  readonly position = computed(() => ({
-    at: this.places().findIndex((place) => placeKey(place) === this.key()) + 1,
-    of: this.places().length,
-  }));
   readonly understood = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    const characteristic = this.characteristic();
+    const job = this.at.job();
+    const place = this.at.place();
+    const characteristic = this.at.characteristic();
     const instrument = this.instrument();
     if (job === undefined || place === undefined || characteristic === undefined || instrument === undefined)
       return undefined;
-    return understand(job, place, characteristic, instrument, this.partState(), this.text());
+    return understand(job, place, characteristic, instrument, this.at.partState(), this.text());
   });
   readonly next = computed(() => {
-    const job = this.job();
-    const status = this.status();
+    const job = this.at.job();
+    const status = this.at.status();
     return job === undefined || status === undefined
       ? undefined
-      : nextStep(job, status, this.instrument(), this.partState());
+      : nextStep(job, status, this.instrument(), this.at.partState());
   });
   readonly questions = computed(() => {
-    const job = this.job();
-    const place = this.place();
-    const characteristic = this.characteristic();
+    const job = this.at.job();
+    const place = this.at.place();
+    const characteristic = this.at.characteristic();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     if (layout === undefined || place === undefined || characteristic === undefined) return [];
-    const said = this.answers()[this.slot()] ?? [];
+    const said = this.answers()[this.at.slot()] ?? [];
     return questionsFor(characteristic, memberAt(layout, place.at.groove, place.at.member), place.at).map(
       (question) => ({
         ...question,
@@ -149,60 +92,38 @@ export class BenchHand {
       }),
     );
   });
-  private readonly slot = computed(() => slotKey('ring', this.place()?.at ?? {}));
-
   /** The tries so far at this place, from what is typed or from the reading that is not proven. */
-  readonly tries = computed(() => {
+  readonly tries = computed((): Tries => {
     const typed = this.understood();
-    const job = this.job();
-    const instrument = this.instrument();
-    const entry = typed?.kind === 'read' ? bracketOf(this.text(), instrument?.unit ?? 'mm') : undefined;
+    const unit = this.instrument()?.unit ?? 'mm';
+    const entry = typed?.kind === 'read' ? typedTries(this.text(), unit) : undefined;
     if (entry !== undefined) return entry;
-    const key = this.key();
-    if (job === undefined || key === undefined) return {};
-    const reading = currentReading(placeAt(job, key));
-    if (reading?.verdict.verdict !== 'notProven') return {};
-    const { reading: known } = reading;
-    return known.kind === 'between'
-      ? { goes: known.goes, stops: known.stops }
-      : known.kind === 'atLeast'
-        ? { goes: known.goes }
-        : known.kind === 'under'
-          ? { stops: known.stops }
-          : {};
+    const job = this.at.job();
+    const key = this.at.key();
+    return job === undefined || key === undefined ? {} : triesSoFar(currentReading(placeAt(job, key)));
   });
   readonly marked = computed(() => {
     const instrument = this.instrument();
     const blades = instrument === undefined ? undefined : bladeSizes(instrument);
-    const limit = this.limit();
+    const limit = this.at.limit();
     if (blades === undefined || limit?.state !== 'inForce') return undefined;
     const advice = nextBlade({
       blades,
       limit: limit.limit,
       aim: 'verdict',
-      partState: this.partState(),
+      partState: this.at.partState(),
       ...this.tries(),
     });
     return 'try' in advice ? advice.try : undefined;
   });
 
-  private firstOpen(): PlaceKey | undefined {
-    const job = this.job();
-    if (job === undefined) return undefined;
-    const places = this.places();
-    const open = places.find((place) => !placeStatus(job, place).accepted) ?? places[0];
-    return open === undefined ? undefined : placeKey(open);
-  }
-
   select(key: PlaceKey): void {
-    this.chosen.set(key);
+    this.at.choose(key);
     this.clear();
   }
   move(move: Move): void {
-    const job = this.job();
-    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
-    const key = this.key();
-    if (layout !== undefined && key !== undefined) this.select(moved(layout, this.places(), key, move));
+    const key = this.at.stepped(move);
+    if (key !== undefined) this.select(key);
   }
   useInstrument(id: string): void {
     this.instrumentId.set(id);
@@ -224,15 +145,11 @@ export class BenchHand {
     const unit = this.instrument()?.unit;
     if (blade === undefined || unit === undefined) return;
     const tries = { ...this.tries(), ...(goes ? { goes: blade } : { stops: blade }) };
-    const show = (size: Nanometres): string => showExact(size, unit);
-    if (tries.goes !== undefined && tries.stops !== undefined)
-      this.type(`${show(tries.goes)}/${show(tries.stops)}`);
-    else if (tries.goes !== undefined) this.type(`${show(tries.goes)}+`);
-    else if (tries.stops !== undefined) this.type(`<${show(tries.stops)}`);
+    this.type(entryOf(tries, unit));
   }
 
   answerQuestion(question: string, answer: 'yes' | 'no'): void {
-    const slot = this.slot();
+    const slot = this.at.slot();
     this.answers.update((answers) => ({
       ...answers,
       [slot]: [...(answers[slot] ?? []).filter((each) => each.question !== question), { question, answer }],
@@ -251,8 +168,8 @@ export class BenchHand {
 
   /** Records what is typed. What is unclear asks for one more key and is not written before it. */
   record(): void {
-    const key = this.key();
-    const job = this.job();
+    const key = this.at.key();
+    const job = this.at.job();
     const instrument = this.instrument();
     const understood = this.understood();
     if (key === undefined || job === undefined || instrument === undefined || understood === undefined)
@@ -282,7 +199,7 @@ export class BenchHand {
       text: this.text(),
       unit: instrument.unit,
       instrument: instrument.id,
-      answers: this.answers()[this.slot()] ?? [],
+      answers: this.answers()[this.at.slot()] ?? [],
       slip: this.slip(),
     };
     const refused = this.desk.handIn({
@@ -312,8 +229,8 @@ export class BenchHand {
 
   /** Takes the last reading back: the last one of this hand, or the one at this place. */
   takeBack(): void {
-    const job = this.job();
-    const key = this.lastTaken() ?? this.key();
+    const job = this.at.job();
+    const key = this.lastTaken() ?? this.at.key();
     if (job === undefined || key === undefined) return;
     const reading = currentReading(placeAt(job, key));
     if (reading === undefined) return;
@@ -331,7 +248,7 @@ export class BenchHand {
   correct(number: number): void {
     const asking = this.asking();
     const reason = CORRECTION_REASONS[number - 1];
-    const job = this.job();
+    const job = this.at.job();
     const instrument = this.instrument();
     if (asking?.kind !== 'correct' || reason === undefined || job === undefined || instrument === undefined)
       return;
@@ -340,7 +257,7 @@ export class BenchHand {
           text: this.text(),
           unit: instrument.unit,
           instrument: instrument.id,
-          answers: this.answers()[this.slot()] ?? [],
+          answers: this.answers()[this.at.slot()] ?? [],
           slip: this.slip(),
         }
       : null;
@@ -377,28 +294,7 @@ export class BenchHand {
     const refused = this.refusal();
     if (refused?.command.type !== 'takeReading') return;
     const { place, text } = refused.command;
-    this.chosen.set(place);
+    this.at.choose(place);
     this.text.set(text);
-  }
-}
-
-/** The blades of a plain bracket; undefined where the text is something else. */
-function bracketOf(
-  text: string,
-  unit: LengthUnit,
-): { readonly goes?: Nanometres; readonly stops?: Nanometres } | undefined {
-  const entry = readEntry({ text, unit });
-  if (!entry.ok) return undefined;
-  switch (entry.reading.kind) {
-    case 'exact':
-      return { goes: entry.reading.value };
-    case 'atLeast':
-      return { goes: entry.reading.goes };
-    case 'between':
-      return { goes: entry.reading.goes, stops: entry.reading.stops };
-    case 'under':
-      return { stops: entry.reading.stops };
-    case 'spread':
-      return undefined;
   }
 }

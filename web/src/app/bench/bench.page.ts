@@ -18,6 +18,7 @@ import { MOST_ACROSS } from '../ui/sheet-view';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
+import { BenchPlace } from './bench-place';
 import { EntryBar } from './entry-bar';
 import { KeysHelp } from './keys-help';
 import { PadChoice } from './pad-choice';
@@ -30,7 +31,7 @@ const NARROW = '(max-width: 1199px)';
 @Component({
   selector: 'app-bench-page',
   imports: [EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet],
-  providers: [BenchHand, BenchActs],
+  providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
   styleUrl: './bench.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,14 +48,14 @@ export class BenchPage {
   protected readonly helping = signal(false);
   protected readonly planOpen = signal(false);
   private readonly wide = computed(() => {
-    const job = this.hand.job();
+    const job = this.hand.at.job();
     return job !== undefined && (currentPin(job)?.model.layout.cylinders.length ?? 0) > MOST_ACROSS;
   });
   /** Narrow screens and wide engines: the card becomes a strip above the entry bar, and the plan folds to a button. */
   private readonly narrow = signal(false);
   protected readonly strip = computed(() => this.wide() || this.narrow());
   protected readonly matters = computed(() => {
-    const job = this.hand.job();
+    const job = this.hand.at.job();
     return job === undefined ? undefined : openMatters(job);
   });
 

@@ -32,12 +32,12 @@ export class EntryBar {
     words: REASON_WORDS[reason],
   }));
   protected readonly place = computed(() => {
-    const job = this.hand.job();
-    const place = this.hand.place();
+    const job = this.hand.at.job();
+    const place = this.hand.at.place();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     return layout === undefined || place === undefined ? undefined : placeWords(layout, place);
   });
-  protected readonly sealed = computed(() => this.hand.job()?.seal !== undefined);
+  protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
 
   focus(): void {

@@ -35,16 +35,16 @@ export class ReadingCard {
   protected readonly acts = inject(BenchActs);
 
   protected readonly view = computed(() => {
-    const job = this.hand.job();
-    const place = this.hand.place();
-    const status = this.hand.status();
+    const job = this.hand.at.job();
+    const place = this.hand.at.place();
+    const status = this.hand.at.status();
     const pin = job === undefined ? undefined : currentPin(job);
     if (job === undefined || place === undefined || status === undefined || pin === undefined)
       return undefined;
     const unit = this.hand.instrument()?.unit ?? 'mm';
-    const inForce = limitInForce(job, place, this.hand.partState());
+    const inForce = limitInForce(job, place, this.hand.at.partState());
     const fit = pin.fits.find(
-      (each) => each.fit === fitKey(place) && each.partState === this.hand.partState(),
+      (each) => each.fit === fitKey(place) && each.partState === this.hand.at.partState(),
     );
     const target = inForce.state === 'inForce' && !inForce.decided ? fit?.governing.target : undefined;
     const words = placeWords(pin.model.layout, place);
@@ -87,9 +87,9 @@ export class ReadingCard {
       target,
       targetText: target === undefined ? '' : `${showBound(target, unit)} ${unitWord(unit)}`,
       mixed: inForce.state === 'inForce' && !inForce.decided && fit?.governing.mixed === true,
-      fit: { fit: fitKey(place), part: this.hand.partState() },
+      fit: { fit: fitKey(place), part: this.hand.at.partState() },
       sources: sourcesOf(job, inForce, unit),
-      also: alsoSays(job, place, this.hand.partState(), inForce, unit),
+      also: alsoSays(job, place, this.hand.at.partState(), inForce, unit),
       history: record.readings.map((reading) => this.historyOf(reading, record)),
       sealed: job.seal !== undefined,
     };

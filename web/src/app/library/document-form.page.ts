@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { libraryView, revisionView } from '@oak-gate/contract';
+import { libraryView, problemWords, revisionView } from '@oak-gate/contract';
 import type { ModelSummary } from '@oak-gate/contract';
 import { DOCUMENT_KINDS, PART_STATES } from '@oak-gate/core';
 import * as z from 'zod';
@@ -37,6 +37,9 @@ export class DocumentFormPage {
   protected readonly draft = signal<DocumentDraft>(EMPTY_DRAFT);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly busy = signal(false);
+  private readonly fetched = signal(false);
+  /** Nothing is typed before what is to be changed is there. */
+  protected readonly ready = computed(() => this.revision() === undefined || this.fetched());
   private readonly models = signal<readonly ModelSummary[]>([]);
   protected readonly kinds = DOCUMENT_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }));
   protected readonly kindHint = computed(() => KIND_HINTS[this.draft().kind] ?? '');
@@ -64,8 +67,18 @@ export class DocumentFormPage {
   }
   private async fetch(id: string): Promise<void> {
     const answer = await this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView);
-    if (answer.ok) this.draft.set(draftOf(answer.value.revision));
-    else this.problem.set(answer.problem);
+    if (!answer.ok) {
+      this.problem.set(answer.problem);
+      return;
+    }
+    const { revision, published } = answer.value;
+    if (published !== null) {
+      const { what, where, next } = problemWords('REVISION_PUBLISHED', { revision: id });
+      this.problem.set({ code: 'REVISION_PUBLISHED', title: what, where, next });
+      return;
+    }
+    this.draft.set(draftOf(revision));
+    this.fetched.set(true);
   }
   protected change(part: Partial<DocumentDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));

@@ -90,6 +90,16 @@ describe('the library', () => {
     await page.settle();
     expect(page.text).toContain('Nothing begins with these words');
   });
+  test.each(['documents', 'models', 'measured', 'orders'])(
+    'while it is fetched, %s say nothing that may be untrue',
+    async (tab) => {
+      const page = PageUnderTest.open(LibraryPage, { tab });
+      expect(page.text).toContain('Looking…');
+      expect(page.text).not.toMatch(/No engine model|No document|No characteristic/);
+      await page.answer('/api/library', LIBRARY);
+      expect(page.text).not.toContain('Looking…');
+    },
+  );
   test('which kind is stronger, and what is advisory there', async () => {
     const page = PageUnderTest.open(LibraryPage, { tab: 'orders' });
     await page.answer('/api/library', LIBRARY);

@@ -1,0 +1,84 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  currentPin,
+  limitInForce,
+  parsePlaceKey,
+  partIn,
+  placeKey,
+  placeStatus,
+  sheetPlaces,
+  slotKey,
+} from '@oak-gate/core';
+import type { PlaceKey } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { jobFeature } from '../state/job.feature';
+import { partStateAt } from '../ui/sheet-view';
+import { moved } from './grid-moves';
+import type { Move } from './grid-moves';
+
+/** The place that the hand is at, and what the job knows of it. One for each open bench. */
+@Injectable()
+export class BenchPlace {
+  readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  private readonly chosen = signal<PlaceKey | undefined>(undefined);
+
+  private readonly places = computed(() => {
+    const job = this.job();
+    return job === undefined ? [] : sheetPlaces(job);
+  });
+  readonly key = computed(() => this.chosen() ?? this.firstOpen());
+  readonly place = computed(() => parsePlaceKey(this.key() ?? ''));
+  readonly characteristic = computed(() => {
+    const job = this.job();
+    return job === undefined
+      ? undefined
+      : currentPin(job)?.characteristics.find(({ id }) => id === this.place()?.characteristic);
+  });
+  readonly status = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : placeStatus(job, place);
+  });
+  readonly partState = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    const characteristic = this.characteristic();
+    return job === undefined || place === undefined || characteristic === undefined
+      ? 'new'
+      : partStateAt(job, characteristic, place);
+  });
+  readonly ring = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('ring', place.at));
+  });
+  readonly limit = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.partState());
+  });
+  readonly position = computed(() => ({
+    at: this.places().findIndex((place) => placeKey(place) === this.key()) + 1,
+    of: this.places().length,
+  }));
+  /** Where the ring sits whose gap is measured here. */
+  readonly slot = computed(() => slotKey('ring', this.place()?.at ?? {}));
+
+  choose(key: PlaceKey): void {
+    this.chosen.set(key);
+  }
+  /** The place that a step leads to; nothing where there is none to step from. */
+  stepped(move: Move): PlaceKey | undefined {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    const key = this.key();
+    return layout === undefined || key === undefined ? undefined : moved(layout, this.places(), key, move);
+  }
+  private firstOpen(): PlaceKey | undefined {
+    const job = this.job();
+    if (job === undefined) return undefined;
+    const places = this.places();
+    const open = places.find((place) => !placeStatus(job, place).accepted) ?? places[0];
+    return open === undefined ? undefined : placeKey(open);
+  }
+}
