@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { engineModelFile, characteristic, route } from '@oak-gate/contract';
 import {
+  currentPin,
   decideJob,
   decideOpening,
   evolveJob,
@@ -28,6 +29,8 @@ import * as z from 'zod';
 const root = join(__dirname, '../../..');
 const json = (path: string): unknown => JSON.parse(readFileSync(join(root, path), 'utf8'));
 export const IVO: Actor = { id: 'ivo', name: 'Ivo', roles: ['technician'], authorisation: null };
+export const SANNA: Actor = { ...IVO, id: 'sanna', name: 'Sanna' };
+export const PERRIN: Actor = { ...IVO, id: 'perrin', name: 'Perrin', roles: ['inspector'] };
 
 const BLADES = [
   '8',
@@ -155,7 +158,7 @@ export class DemoJob {
   get job(): JobState {
     return this.state!;
   }
-  private write(events: readonly JobEvent[]): void {
+  private write(events: readonly JobEvent[], by = IVO): void {
     for (const event of events) {
       const entry = {
         ...event,
@@ -164,20 +167,21 @@ export class DemoJob {
         job: 'J',
         at: new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString(),
         command: 'c',
-        by: IVO,
+        by,
       } as JobEntry;
       this.entries.push({ entry, hash: 'a'.repeat(64) });
       this.state = evolveJob(this.state, entry);
     }
   }
-  do(command: JobCommand): this {
+  do(command: JobCommand, by = IVO): this {
     const decided = decideJob(this.job, command, {
       at: '2026-06-01T09:00:00.000Z',
-      by: IVO,
+      by,
       instrument: FEELERS,
+      currentDocuments: currentPin(this.job)?.documents ?? [],
     });
     if (!decided.ok) throw new Error(`${decided.problem.code} ${JSON.stringify(decided.problem.data)}`);
-    this.write(decided.value);
+    this.write(decided.value, by);
     return this;
   }
   take(place: string, text: string): this {

@@ -71,6 +71,12 @@ export class PageUnderTest<T> {
     for (let i = 0; i < 4; i++) await this.fixture.whenStable();
     this.fixture.detectChanges();
   }
+  /** The address changes while the page stays. */
+  async say(inputs: Readonly<Record<string, unknown>>): Promise<void> {
+    for (const [name, value] of Object.entries(inputs)) this.fixture.componentRef.setInput(name, value);
+    this.fixture.detectChanges();
+    await this.settle();
+  }
   async answer(url: string, body: object, status = 200): Promise<void> {
     this.http.expectOne(url).flush(body, { status, statusText: status === 200 ? 'OK' : 'Refused' });
     await this.settle();

@@ -44,8 +44,19 @@ const EMPTY: JobDraft = {
   hoursSinceOverhaul: '',
 };
 const textOrNull = (text: string): string | null => (text.trim() === '' ? null : text.trim());
-const numberOrNull = (text: string): number | null =>
-  text.trim() === '' ? null : Number(text.replace(',', '.'));
+/** Hours as they are typed: null where nothing is, undefined where something else than a number is. */
+const hoursOf = (text: string): number | null | undefined =>
+  text.trim() === ''
+    ? null
+    : /^\d+([.,]\d+)?$/.test(text.trim())
+      ? Number(text.trim().replace(',', '.'))
+      : undefined;
+const noHours = (name: string, text: string): ApiProblem => ({
+  code: 'NOT_HOURS',
+  title: `"${text}" is no number of hours`,
+  where: name,
+  next: 'Write digits, with a point or a comma before tenths, or leave it empty.',
+});
 
 /** Opens a job on an engine serial: who the engine is, why it came, and what it will be judged by. */
 @Component({
@@ -88,6 +99,15 @@ export class OpenJobPage {
   }
   protected async open(): Promise<void> {
     const draft = this.draft();
+    const [sinceNew, sinceOverhaul] = [hoursOf(draft.hoursSinceNew), hoursOf(draft.hoursSinceOverhaul)];
+    if (sinceNew === undefined || sinceOverhaul === undefined) {
+      this.problem.set(
+        sinceNew === undefined
+          ? noHours('hours since new', draft.hoursSinceNew)
+          : noHours('hours since overhaul', draft.hoursSinceOverhaul),
+      );
+      return;
+    }
     this.busy.set(true);
     const answer = await this.api.post(
       '/api/jobs',
@@ -105,8 +125,8 @@ export class OpenJobPage {
           measuredBore: draft.measuredBore.trim(),
           diameterBasis: draft.diameterBasis === '' ? null : draft.diameterBasis,
           serialRemark: textOrNull(draft.serialRemark),
-          hoursSinceNew: numberOrNull(draft.hoursSinceNew),
-          hoursSinceOverhaul: numberOrNull(draft.hoursSinceOverhaul),
+          hoursSinceNew: sinceNew,
+          hoursSinceOverhaul: sinceOverhaul,
         },
       },
       jobOpenedView,

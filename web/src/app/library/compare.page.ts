@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { appliesWords, fitWords, revisionView, rowConverted, rowFigures, rowUnit } from '@oak-gate/contract';
 import type { RevisionView } from '@oak-gate/contract';
@@ -6,6 +6,7 @@ import { compareRevisions } from '@oak-gate/core';
 import type { LimitRow, RowChange } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { latestAnswer } from '../state/latest-answer';
 import { ProblemNote } from '../ui/problem-note';
 import { queryText } from '../ui/query-text';
 import { changedStatement, STATE_WORDS } from './kind-words';
@@ -75,15 +76,22 @@ export class ComparePage {
   });
 
   constructor() {
-    effect(() => {
-      void this.fetch(this.from(), this.before);
-      void this.fetch(this.to(), this.after);
-    });
-  }
-  private async fetch(id: string, into: typeof this.before): Promise<void> {
-    const answer = await this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView);
-    if (answer.ok) into.set(answer.value);
-    else this.problem.set(answer.problem);
+    for (const [id, into] of [
+      [this.from, this.before],
+      [this.to, this.after],
+    ] as const)
+      latestAnswer(
+        id,
+        (revision) => {
+          into.set(undefined);
+          this.problem.set(undefined);
+          return this.api.get(`/api/library/revisions/${encodeURIComponent(revision)}`, revisionView);
+        },
+        (answer) => {
+          if (answer.ok) into.set(answer.value);
+          else this.problem.set(answer.problem);
+        },
+      );
   }
 }
 

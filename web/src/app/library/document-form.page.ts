@@ -1,11 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { libraryView, problemWords, revisionView } from '@oak-gate/contract';
-import type { ModelSummary } from '@oak-gate/contract';
+import type { ModelSummary, RevisionView } from '@oak-gate/contract';
 import { DOCUMENT_KINDS, PART_STATES } from '@oak-gate/core';
 import * as z from 'zod';
 import { Api } from '../state/api';
-import type { ApiProblem } from '../state/api';
+import type { Answer, ApiProblem } from '../state/api';
+import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
@@ -60,13 +61,15 @@ export class DocumentFormPage {
       if (answer.ok) this.models.set(answer.value.models);
       else this.problem.set(answer.problem);
     });
-    effect(() => {
-      const id = this.revision();
-      if (id !== undefined) void this.fetch(id);
-    });
+    latestAnswer(
+      this.revision,
+      (id) => this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView),
+      (answer, id) => {
+        this.begin(id, answer);
+      },
+    );
   }
-  private async fetch(id: string): Promise<void> {
-    const answer = await this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView);
+  private begin(id: string, answer: Answer<RevisionView>): void {
     if (!answer.ok) {
       this.problem.set(answer.problem);
       return;

@@ -24,6 +24,7 @@ import { Store } from '@ngrx/store';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
@@ -102,9 +103,20 @@ export class DocumentPage {
   );
 
   constructor() {
-    effect(() => {
-      void this.look(this.path());
-    });
+    // Another document on the same page begins empty: nothing of the one before stands under its number.
+    latestAnswer(
+      this.path,
+      (path) => {
+        this.view.set(undefined);
+        this.used.set(undefined);
+        this.problem.set(undefined);
+        this.writing.set(false);
+        return this.fetched(path);
+      },
+      (answers) => {
+        this.show(answers);
+      },
+    );
     effect(() => {
       if (this.view() === undefined || this.row() === undefined) return;
       setTimeout(() =>
@@ -112,11 +124,15 @@ export class DocumentPage {
       );
     });
   }
-  protected async look(path = this.path()): Promise<void> {
-    const [answer, used] = await Promise.all([
-      this.api.get(path, revisionView),
-      this.api.get(`${path}/used`, whereUsed),
-    ]);
+  protected async look(): Promise<void> {
+    const path = this.path();
+    const answers = await this.fetched(path);
+    if (path === this.path()) this.show(answers);
+  }
+  private fetched(path: string) {
+    return Promise.all([this.api.get(path, revisionView), this.api.get(`${path}/used`, whereUsed)]);
+  }
+  private show([answer, used]: Awaited<ReturnType<typeof this.fetched>>): void {
     if (answer.ok) this.view.set(answer.value);
     else this.problem.set(answer.problem);
     if (used.ok) this.used.set(used.value);

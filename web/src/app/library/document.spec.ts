@@ -94,3 +94,19 @@ test('a document that is not there is said so', async () => {
   await page.answer(PATH, gone, 404);
   expect(page.element.querySelector('[role=alert]')?.textContent).toContain('There is no document');
 });
+
+test('another document on the same page begins empty, and a late answer for the first is not shown in it', async () => {
+  const page = await open({ ...DRAFT, rows: [ROW] });
+  expect(page.text).toContain('at least 0.009');
+  const next = '/api/library/revisions/SL-88%20rev%20C';
+  await page.say({ revision: 'SL-88 rev C' });
+  expect(page.text).toContain('Fetching the document…');
+  const late = page.http.expectOne(next);
+  page.http.expectOne(`${next}/used`).flush({ pinned: [], rows: [] });
+  await page.say({ revision: 'SL-88 rev B' });
+  late.flush(revisionFor('SL-88', 'C'));
+  page.http.expectOne(`${PATH}/used`).flush({ pinned: [], rows: [] });
+  await page.answer(PATH, { ...DRAFT, rows: [ROW] });
+  expect(page.element.querySelector('h1')?.textContent).toContain('SL-88 rev B');
+  expect(page.text).toContain('at least 0.009');
+});

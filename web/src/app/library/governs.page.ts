@@ -6,6 +6,7 @@ import { PART_STATES, rowAxesOf, whatGoverns } from '@oak-gate/core';
 import type { EngineModel, PartState } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { latestAnswer } from '../state/latest-answer';
 import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { queryText } from '../ui/query-text';
@@ -93,6 +94,14 @@ export class GovernsPage {
     };
   });
 
+  private readonly question = computed(() => {
+    const [model, characteristic] = [this.model(), this.characteristic()];
+    if (model === '' || characteristic === '') return undefined;
+    const query = new URLSearchParams({ model, characteristic, partState: this.partState() });
+    for (const key of ASKED) if (this[key]() !== '') query.set(key, this[key]());
+    return query.toString();
+  });
+
   constructor() {
     void this.api.get('/api/library', libraryView).then((answer) => {
       if (!answer.ok) {
@@ -103,17 +112,22 @@ export class GovernsPage {
       const [first] = answer.value.models;
       if (this.model() === '' && first !== undefined) void this.say({ model: first.id });
     });
-    effect(() => {
-      const id = this.model();
-      if (id === '') return;
-      void this.api.get(`/api/library/models/${encodeURIComponent(id)}`, engineModel).then((answer) => {
+    latestAnswer(
+      () => (this.model() === '' ? undefined : this.model()),
+      (id) => this.api.get(`/api/library/models/${encodeURIComponent(id)}`, engineModel),
+      (answer) => {
         if (answer.ok) this.engine.set(answer.value);
         else this.problem.set(answer.problem);
-      });
-    });
-    effect(() => {
-      void this.ask();
-    });
+      },
+    );
+    latestAnswer(
+      this.question,
+      (query) => this.api.get(`/api/library/governs?${query}`, governsView),
+      (answer) => {
+        this.problem.set(answer.ok ? undefined : answer.problem);
+        if (answer.ok) this.view.set(answer.value);
+      },
+    );
     // A question names a place as soon as its characteristic has places.
     effect(() => {
       const places = this.places();
@@ -123,15 +137,6 @@ export class GovernsPage {
       if (this.characteristic() === '' && this.characteristics().length > 0)
         void this.say({ characteristic: this.characteristics()[0]?.value ?? '' });
     });
-  }
-  private async ask(): Promise<void> {
-    const [model, characteristic] = [this.model(), this.characteristic()];
-    const query = new URLSearchParams({ model, characteristic, partState: this.partState() });
-    for (const key of ASKED) if (this[key]() !== '') query.set(key, this[key]());
-    if (model === '' || characteristic === '') return;
-    const answer = await this.api.get(`/api/library/governs?${query.toString()}`, governsView);
-    this.problem.set(answer.ok ? undefined : answer.problem);
-    if (answer.ok) this.view.set(answer.value);
   }
   /** What is asked goes into the address; what is empty goes out of it. */
   protected async say(part: Readonly<Record<string, string>>): Promise<void> {

@@ -1,10 +1,8 @@
 import { Location } from '@angular/common';
 import type { TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { nanometres } from '@oak-gate/core';
-import { CHARACTERISTICS, revisionFor, ROW } from '../../testing/document';
+import { CHARACTERISTICS, revisionFor } from '../../testing/document';
 import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
-import { ComparePage } from './compare.page';
 import { LibraryImportPage } from './library-import.page';
 import { LibraryPage } from './library.page';
 import { TableImportPage } from './table-import.page';
@@ -111,32 +109,6 @@ describe('the library', () => {
     await page.answer('/api/library', LIBRARY);
     expect(page.element.querySelector('[aria-current=page]')?.textContent).toContain('Documents');
   });
-});
-
-test('two revisions side by side: only what changed, the rest on demand', async () => {
-  const page = PageUnderTest.open(ComparePage, { from: 'SL-88 rev B', to: 'SL-88 rev C' });
-  const second = { ...ROW, label: '5', groove: '2' };
-  await page.answer('/api/library/revisions/SL-88%20rev%20B', {
-    ...revisionFor('SL-88', 'B'),
-    rows: [ROW, second],
-  });
-  const raised = { ...ROW, printed: { min: { text: '0.0095', unit: 'in', nm: nanometres(241_300) } } };
-  const after = revisionFor('SL-88', 'C');
-  await page.answer('/api/library/revisions/SL-88%20rev%20C', {
-    ...after,
-    revision: { ...after.revision, cautions: ['Square the ring.'] },
-    rows: [raised, second],
-  });
-  expect(page.text).toContain('1 changed, 0 added, 0 removed, 1 as before');
-  const rows = () => page.element.querySelectorAll('section:first-of-type tbody tr');
-  expect(rows()).toHaveLength(1);
-  expect(rows()[0]?.textContent.replace(/\s+/g, ' ')).toMatch(
-    /at least 0.009 in.*at least 0.0095 in.*changed/,
-  );
-  page.element.querySelector<HTMLInputElement>('.counts input')!.click();
-  await page.settle();
-  expect(rows()).toHaveLength(2);
-  expect(page.text).toContain('Square the ring.');
 });
 
 describe('an import of many documents', () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { revisionView, tablePreview } from '@oak-gate/contract';
@@ -8,6 +8,7 @@ import type { ColumnUse, FigureUnit, FitMeaning, TableMapping } from '@oak-gate/
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
 import { ProblemNote } from '../ui/problem-note';
 import { addressOf, addressText, fitChoices } from './fit-choices';
@@ -124,17 +125,19 @@ export class TableImportPage {
       .then((answer) => {
         if (answer.ok) this.makers.set(answer.value.makers);
       });
-    effect(() => {
-      const path = `/api/library/revisions/${encodeURIComponent(this.revision())}`;
-      void this.api.get(path, revisionView).then((answer) => {
-        if (!answer.ok) this.problem.set(answer.problem);
-        else {
-          this.view.set(answer.value);
-          const { models, revision } = answer.value;
-          if (this.maker() === '') this.maker.set(revision.partsMaker ?? models[0]?.maker ?? '');
+    latestAnswer(
+      this.revision,
+      (id) => this.api.get(`/api/library/revisions/${encodeURIComponent(id)}`, revisionView),
+      (answer) => {
+        if (!answer.ok) {
+          this.problem.set(answer.problem);
+          return;
         }
-      });
-    });
+        this.view.set(answer.value);
+        const { models, revision } = answer.value;
+        if (this.maker() === '') this.maker.set(revision.partsMaker ?? models[0]?.maker ?? '');
+      },
+    );
   }
 
   protected async send(event: Event): Promise<void> {
