@@ -293,7 +293,9 @@ export const revisionView = z.object({
   models: z.array(engineModel),
   characteristics: z.array(characteristic),
   /** Other revisions of the same number, newest first. */
-  siblings: z.array(z.object({ id: name, revision: revisionWord, effective: isoDate, state: revisionStateWord })),
+  siblings: z.array(
+    z.object({ id: name, revision: revisionWord, effective: isoDate, state: revisionStateWord }),
+  ),
 });
 const jobRef = z.object({
   jobId: z.string(),

@@ -108,8 +108,8 @@ test('labels count on from the highest number; lines go and leave the others as 
 });
 
 describe('the sheet in hand', () => {
-  const open = async () => {
-    const page = PageUnderTest.open(RowSheet, { view: { ...revisionFor('SL-88', 'B'), rows: [ROW] } });
+  const open = async (rows: readonly object[] = [ROW]) => {
+    const page = PageUnderTest.open(RowSheet, { view: { ...revisionFor('SL-88', 'B'), rows } });
     await page.settle();
     return page;
   };
@@ -122,6 +122,29 @@ describe('the sheet in hand', () => {
   const cell = (page: PageUnderTest<RowSheet>, at: string) =>
     page.element.querySelector<HTMLElement>(`[data-cell="${at}"]`)!;
 
+  test('a sheet without a row is neither wrong nor to be saved; the first word in it is judged', async () => {
+    const page = await open([]);
+    expect(page.text).toContain('No row yet');
+    expect([page.text.includes('wrong'), page.button('Save the rows')?.disabled]).toEqual([false, true]);
+    cell(page, '1 min').click();
+    await page.settle();
+    await press(page, 'x');
+    await press(page, 'Enter');
+    expect(page.text).not.toContain('No row yet');
+    expect([cell(page, '1 characteristic').title, page.button('Save the rows')?.disabled]).toEqual([
+      expect.stringContaining('what is measured is not said') as string,
+      true,
+    ]);
+  });
+  test('a sheet whose rows were all removed is not saved as an empty one', async () => {
+    const page = await open();
+    await page.click('Remove row');
+    expect([page.text.includes('No row yet'), page.button('Save the rows')?.disabled]).toEqual([true, true]);
+    await press(page, 's', { ctrlKey: true });
+    page.http.expectNone(() => true);
+    await page.click('Undo');
+    expect(cell(page, '1 min').textContent.trim()).toBe('0.009');
+  });
   test('keys write a figure, Enter goes down and makes the next line, Ctrl+Z takes it back', async () => {
     const page = await open();
     cell(page, '1 min').click();

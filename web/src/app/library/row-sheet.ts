@@ -99,7 +99,10 @@ export class RowSheet {
   protected readonly busy = signal(false);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
 
+  /** No line has anything in it: there is nothing to judge, and nothing to save. */
+  protected readonly empty = computed(() => sheetTable(this.lines()).lines.length === 0);
   private readonly judged = computed(() => {
+    if (this.empty()) return { errors: [], lines: [] };
     const { revision, models, characteristics } = this.view();
     return judgeSheet(this.lines(), { revision: revision.id, models, characteristics });
   });
@@ -343,7 +346,7 @@ export class RowSheet {
 
   protected async save(): Promise<void> {
     this.commit();
-    if (this.busy() || this.faultList().length > 0) return;
+    if (this.busy() || this.empty() || this.faultList().length > 0) return;
     this.busy.set(true);
     const { header, lines } = sheetTable(this.lines());
     const path = `/api/library/revisions/${encodeURIComponent(this.view().revision.id)}/rows`;
