@@ -76,6 +76,8 @@ const WORDS = [
   'sl-88',
   'top of ring',
   'nothing at all',
+  '0.015',
+  '0.04',
   '0',
 ];
 
