@@ -204,8 +204,17 @@ test('rows written in the sheet: keys, a paste from a spreadsheet, undo, what is
   await expect(cell('2 station')).toHaveText('');
   await page.keyboard.press('Control+Shift+z');
   await expect(cell('2 station')).toHaveText('top');
+  const dialog = new Dialog(page);
+  await page.getByRole('link', { name: 'Library', exact: true }).click();
+  await expect(dialog.box).toContainText('The rows that you wrote are not saved yet.');
+  await dialog.done('Stay here');
+  await expect(cell('3 station')).toHaveText('topOil');
+  await cell('3 station').click();
   await page.keyboard.press('Control+s');
   await expect(page.getByRole('cell', { name: 'at least 0.0095' })).toHaveCount(3);
+  await page.getByRole('link', { name: 'Library', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Library' })).toBeVisible();
+  await page.goBack();
 
   await test.step('the two revisions side by side', async () => {
     await page.getByRole('link', { name: 'Compare OM-330 rev 7 with this one' }).click();

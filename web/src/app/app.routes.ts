@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { notSetUp, signedIn } from './state/session.guard';
 import { AwayPage } from './ui/away.page';
+import { askBeforeLeaving } from './ui/unsaved';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'floor' },
@@ -30,6 +31,7 @@ export const routes: Routes = [
       {
         path: 'jobs/new',
         title: 'Open a job · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
         loadComponent: () => import('./floor/open-job.page').then((m) => m.OpenJobPage),
       },
       { path: 'jobs/:jobId', loadChildren: () => import('./job/job.routes').then((m) => m.jobRoutes) },
@@ -46,6 +48,7 @@ export const routes: Routes = [
       {
         path: 'library/new',
         title: 'Draft a document · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
         loadComponent: () => import('./library/document-form.page').then((m) => m.DocumentFormPage),
       },
       {
@@ -66,6 +69,7 @@ export const routes: Routes = [
       {
         path: 'library/:revision/edit',
         title: 'Change a draft · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
         loadComponent: () => import('./library/document-form.page').then((m) => m.DocumentFormPage),
       },
       {
@@ -76,6 +80,7 @@ export const routes: Routes = [
       {
         path: 'library/:revision',
         title: 'Document · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
         loadComponent: () => import('./library/document.page').then((m) => m.DocumentPage),
       },
       {

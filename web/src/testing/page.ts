@@ -60,6 +60,9 @@ export class PageUnderTest<T> {
     fixture.detectChanges();
     return new PageUnderTest(fixture, TestBed.inject(HttpTestingController));
   }
+  get component(): T {
+    return this.fixture.componentInstance;
+  }
   get element(): HTMLElement {
     return this.fixture.nativeElement as HTMLElement;
   }

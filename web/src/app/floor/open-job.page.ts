@@ -8,6 +8,8 @@ import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { askBeforeClosing } from '../ui/unsaved';
+import type { HoldsUnsaved } from '../ui/unsaved';
 
 interface JobDraft {
   readonly number: string;
@@ -66,7 +68,7 @@ const noHours = (name: string, text: string): ApiProblem => ({
   styleUrl: './open-job.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class OpenJobPage {
+export class OpenJobPage implements HoldsUnsaved {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   protected readonly models = signal<readonly ModelSummary[] | undefined>(undefined);
@@ -87,12 +89,18 @@ export class OpenJobPage {
   });
 
   constructor() {
+    askBeforeClosing(this);
     void this.look();
   }
   private async look(): Promise<void> {
     const answer = await this.api.get('/api/library', libraryView);
     if (answer.ok) this.models.set(answer.value.models);
     else this.problem.set(answer.problem);
+  }
+  unsaved(): string | undefined {
+    return this.draft() === EMPTY
+      ? undefined
+      : 'The job is not opened yet: what you wrote about it is not kept.';
   }
   protected change(part: Partial<JobDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));
@@ -132,7 +140,11 @@ export class OpenJobPage {
       jobOpenedView,
     );
     this.busy.set(false);
-    if (answer.ok) await this.router.navigate(['/jobs', answer.value.jobId, 'arrival']);
-    else this.problem.set(answer.problem);
+    if (!answer.ok) {
+      this.problem.set(answer.problem);
+      return;
+    }
+    this.draft.set(EMPTY);
+    await this.router.navigate(['/jobs', answer.value.jobId, 'arrival']);
   }
 }

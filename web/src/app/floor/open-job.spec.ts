@@ -42,6 +42,7 @@ test('a job is not opened without number, model, serial and duty', async () => {
 test('what is not known is sent as nothing, what is typed as it stands without spaces around it', async () => {
   const page = await filled();
   const went = jest.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+  expect(page.component.unsaved()).toContain('not opened yet');
   await page.type('hoursSinceNew', '2210,5');
   await page.type('oversize', '0.020');
   await submit(page);
@@ -61,6 +62,7 @@ test('what is not known is sent as nothing, what is typed as it stands without s
   sent.flush({ jobId: 'new' });
   await page.settle();
   expect(went).toHaveBeenCalledWith(['/jobs', 'new', 'arrival']);
+  expect(page.component.unsaved()).toBeUndefined();
 });
 test.each([
   ['hoursSinceNew', '12h', 'hours since new'],

@@ -10,6 +10,8 @@ import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { askBeforeClosing } from '../ui/unsaved';
+import type { HoldsUnsaved } from '../ui/unsaved';
 import { draftOf, EMPTY_DRAFT, statementOf } from './document-draft';
 import type { DocumentDraft } from './document-draft';
 import { KIND_WORDS } from './kind-words';
@@ -30,12 +32,14 @@ const KIND_HINTS: Readonly<Record<string, string>> = {
   styleUrl: './document-form.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DocumentFormPage {
+export class DocumentFormPage implements HoldsUnsaved {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   /** The revision that is changed; nothing for a new one. */
   readonly revision = input<string>();
   protected readonly draft = signal<DocumentDraft>(EMPTY_DRAFT);
+  /** As it is on disk. */
+  private readonly kept = signal<DocumentDraft>(EMPTY_DRAFT);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly busy = signal(false);
   private readonly fetched = signal(false);
@@ -57,6 +61,7 @@ export class DocumentFormPage {
   });
 
   constructor() {
+    askBeforeClosing(this);
     void this.api.get('/api/library', libraryView).then((answer) => {
       if (answer.ok) this.models.set(answer.value.models);
       else this.problem.set(answer.problem);
@@ -81,7 +86,13 @@ export class DocumentFormPage {
       return;
     }
     this.draft.set(draftOf(revision));
+    this.kept.set(this.draft());
     this.fetched.set(true);
+  }
+  unsaved(): string | undefined {
+    return JSON.stringify(this.draft()) === JSON.stringify(this.kept())
+      ? undefined
+      : 'What you wrote about this document is not kept yet.';
   }
   protected change(part: Partial<DocumentDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));
@@ -101,7 +112,11 @@ export class DocumentFormPage {
         ? await this.api.post(path, body, said)
         : await this.api.put(`${path}/${encodeURIComponent(changed)}`, body, said);
     this.busy.set(false);
-    if (answer.ok) await this.router.navigate(['/library', answer.value.revision.id]);
-    else this.problem.set(answer.problem);
+    if (!answer.ok) {
+      this.problem.set(answer.problem);
+      return;
+    }
+    this.kept.set(this.draft());
+    await this.router.navigate(['/library', answer.value.revision.id]);
   }
 }

@@ -53,6 +53,11 @@ describe('a draft that is changed', () => {
   test('keeps its number and revision, and sends the rest as it stands', async () => {
     const page = await changing();
     expect(page.element.querySelector<HTMLInputElement>('input[name="number"]')?.readOnly).toBe(true);
+    expect(page.component.unsaved()).toBeUndefined();
+    await page.type('title', 'Ring gaps, corrected');
+    expect(page.component.unsaved()).toContain('not kept yet');
+    await page.type('title', 'Ring gaps');
+    expect(page.component.unsaved()).toBeUndefined(); // as it was
     await page.type('title', 'Ring gaps, corrected');
     const went = jest.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
     await submit(page);
@@ -63,6 +68,7 @@ describe('a draft that is changed', () => {
     sent.flush({ revision: { id: 'SL-88 rev B' } });
     await page.settle();
     expect(went).toHaveBeenCalledWith(['/library', 'SL-88 rev B']);
+    expect(page.component.unsaved()).toBeUndefined();
   });
   test('that is published meanwhile is not changed any more, and says what to do instead', async () => {
     const published = { ...GIVEN.drafted, digest: 'd'.repeat(64), secondLook: 'Perrin' };

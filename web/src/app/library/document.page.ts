@@ -7,6 +7,7 @@ import {
   inject,
   input,
   signal,
+  viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -30,6 +31,8 @@ import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Gate } from '../ui/gate';
 import { ProblemNote } from '../ui/problem-note';
+import { askBeforeClosing } from '../ui/unsaved';
+import type { HoldsUnsaved } from '../ui/unsaved';
 import { WhenPipe } from '../ui/when.pipe';
 import { KIND_WORDS, STATE_WORDS } from './kind-words';
 import { RowSheet } from './row-sheet';
@@ -46,7 +49,7 @@ const kilobytes = (bytes: number): string =>
   styleUrl: './document.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DocumentPage {
+export class DocumentPage implements HoldsUnsaved {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
@@ -59,6 +62,7 @@ export class DocumentPage {
   protected readonly used = signal<WhereUsed | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly writing = signal(false);
+  private readonly sheet = viewChild(RowSheet);
   protected readonly kindWords = KIND_WORDS;
   protected readonly stateWords = STATE_WORDS;
   protected readonly kilobytes = kilobytes;
@@ -103,6 +107,7 @@ export class DocumentPage {
   );
 
   constructor() {
+    askBeforeClosing(this);
     // Another document on the same page begins empty: nothing of the one before stands under its number.
     latestAnswer(
       this.path,
@@ -136,6 +141,9 @@ export class DocumentPage {
     if (answer.ok) this.view.set(answer.value);
     else this.problem.set(answer.problem);
     if (used.ok) this.used.set(used.value);
+  }
+  unsaved(): string | undefined {
+    return this.sheet()?.holdsUnsaved() === true ? 'The rows that you wrote are not saved yet.' : undefined;
   }
   protected fewOf<T>(items: readonly T[]): readonly T[] {
     return items.slice(0, FEW);

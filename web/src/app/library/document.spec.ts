@@ -110,3 +110,13 @@ test('another document on the same page begins empty, and a late answer for the 
   expect(page.element.querySelector('h1')?.textContent).toContain('SL-88 rev B');
   expect(page.text).toContain('at least 0.009');
 });
+
+test('rows that were written and not saved are known to the page, until they are taken back', async () => {
+  const page = await open({ ...DRAFT, rows: [ROW] });
+  await page.click('Write the rows');
+  expect(page.component.unsaved()).toBeUndefined();
+  await page.click('Row below');
+  expect(page.component.unsaved()).toContain('not saved yet');
+  await page.click('Undo');
+  expect(page.component.unsaved()).toBeUndefined();
+});

@@ -129,6 +129,13 @@ export class RowSheet {
   /** What may stand in the column in hand. */
   protected readonly offers = computed(() => this.offersFor(SHEET_COLUMNS[this.here().column] ?? 'row'));
 
+  /** Whether something was written since the rows were saved, the cell in hand with it. */
+  holdsUnsaved(): boolean {
+    const at = this.here();
+    const typed = this.editing();
+    return this.isChanged() || (typed !== undefined && typed.trim() !== this.lines()[at.line]?.[at.column]);
+  }
+
   private offersFor(column: TableColumn): readonly string[] {
     const { models, characteristics } = this.view();
     const line = this.lines()[this.here().line] ?? [];

@@ -23,6 +23,8 @@ export interface Ask {
   readonly asWords?: boolean;
   readonly fields: readonly AskField[];
   readonly submit: string;
+  /** What the way back is called, where leaving is not it. */
+  readonly cancel?: string;
   /** Does it; a problem keeps the dialog open with everything that was typed. */
   readonly act: (
     values: Readonly<Record<string, string>>,
