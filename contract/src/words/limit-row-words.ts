@@ -76,7 +76,7 @@ const BOUND_NAMES: Readonly<Record<Bound, string>> = {
 };
 export const boundName = (bound: Bound): string => BOUND_NAMES[bound];
 
-const GROUP_WORDS = {
+export const GROUP_WORDS = {
   engine: 'of the engine',
   bank: 'of a bank',
   head: 'under one head',

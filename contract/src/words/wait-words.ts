@@ -1,6 +1,7 @@
 import type { Finding, JobState, Layout, LimitNote, SetRuleStand, Task, Wait } from '@oak-gate/core';
 import { nanometres, showExact } from '@oak-gate/core';
 import { placeWordsOf, unitWord } from './place-words';
+import { GROUP_WORDS } from './limit-row-words';
 import { stateWord, WITHHELD_WORDS } from './state-words';
 
 const layoutOf = (state: JobState): Layout | undefined => state.pins.at(-1)?.model.layout;
@@ -77,12 +78,21 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
   const stands = rule.state === 'broken' ? 'does not hold' : 'cannot be told from these readings';
   if (rule.kind === 'relation') {
     const [mine, its] = rule.places.map((place) => placeIn(state, place));
+    if (rule.cannotBecause !== undefined)
+      return `${mine ?? ''} must not be smaller than a place that is not measured in this cylinder: this cannot be told (${rule.row})`;
     return `${mine ?? ''} must not be smaller than ${its ?? ''}: this ${stands} (${rule.row})`;
   }
+  const full = placeIn(state, rule.places[0] ?? '');
+  const [cylinder = '', ...where] = full.split(', ');
+  const fit = where.join(', ');
+  const within = `within ${show(rule.allowed)} ${unitWord(unit)}`;
+  if (rule.cannotBecause === 'groupUnknown')
+    return `${fit}: ${rule.row} asks for all ${GROUP_WORDS[rule.across ?? 'engine']} ${within}, and nobody told the application which these are on this engine`;
   const known =
     rule.most === undefined ? `at least ${show(rule.least)}` : `${show(rule.least)} to ${show(rule.most)}`;
-  const first = placeIn(state, rule.places[0] ?? '').replace(/^[^,]*, /, '');
-  return `${first}, all cylinders within ${show(rule.allowed)} ${unitWord(unit)}: they lie ${known} apart, which ${rule.state === 'broken' ? 'is too much' : 'does not prove it'} (${rule.row})`;
+  const who = { bank: `all of the bank of ${cylinder}`, cylinder: `all in ${cylinder}` };
+  const group = rule.across === 'bank' || rule.across === 'cylinder' ? who[rule.across] : 'all cylinders';
+  return `${fit}, ${group} ${within}: they lie ${known} apart, which ${rule.state === 'broken' ? 'is too much' : 'does not prove it'} (${rule.row})`;
 }
 
 /** A task, as one would say it across the bench. */

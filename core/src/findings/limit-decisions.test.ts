@@ -2,6 +2,8 @@ import { IVO, kept, MODEL, PERRIN, printed, REVISION, ROWS, SANNA } from '../../
 import { at, GOOD, Story } from '../../test/story';
 import {
   currentPin,
+  nanometres,
+  placeAt,
   limitChoices,
   limitInForce,
   openMatters,
@@ -229,6 +231,112 @@ describe('rules over several readings', () => {
     expect(setRules(job.job)).toMatchObject([
       { kind: 'relation', state, places: [at(1, 1, 'top'), at(1, 1, 'skirt')] },
     ]);
+  });
+  describe('on an engine of four, two to a bank', () => {
+    const rule = (of: LimitRow['rule'], part: Partial<LimitRow> = {}): KeptRevision =>
+      letter([
+        topRow({ max: printed('0.002', 'in') }, { ...(of === undefined ? {} : { rule: of }), ...part }),
+      ]);
+    /** The job of two cylinders, as if it had four: readings are those of cylinder 1, copied with another figure. */
+    function four(of: KeptRevision, gaps: Readonly<Record<string, string>>) {
+      const { job } = told(of).take(at(1, 1, 'top'), '11/12');
+      const pin = currentPin(job)!;
+      const cylinders = ['1', '2', '3', '4'].map((id, row) => ({
+        id,
+        label: `Cyl ${id}`,
+        bank: Number(id) % 2 === 1 ? 'right' : 'left',
+        row,
+      }));
+      const record = placeAt(job, at(1, 1, 'top'));
+      const given = record.readings[0]!;
+      const taken = Object.entries(gaps).map(([cylinder, text]) => {
+        const [goes = 0, stops = 0] = (text.match(/\d+/g) ?? []).map((each) => Number(each) * 25_400);
+        const reading = { kind: 'between', goes: nanometres(goes), stops: nanometres(stops) } as const;
+        return [
+          at(Number(cylinder), 1, 'top'),
+          text === 'n/a'
+            ? { ...record, readings: [], notApplicable: { accepted: true, reason: 'x', by: 'i', at: '' } }
+            : text === 'reused'
+              ? {
+                  ...record,
+                  readings: [{ ...given, verdict: { ...given.verdict, partState: 'reused' as const } }],
+                }
+              : { ...record, readings: [{ ...given, seq: Number(cylinder), reading }] },
+        ] as const;
+      });
+      return setRules({
+        pins: [{ ...pin, model: { ...pin.model, layout: { ...pin.model.layout, cylinders } } }],
+        places: Object.fromEntries(taken),
+        limitDecisions: [],
+      });
+    }
+    const engine = rule({ kind: 'spread', across: 'engine' });
+    const bank = rule({ kind: 'spread', across: 'bank' });
+    test.each<[string, KeptRevision, Record<string, string>, string[]]>([
+      ['all four read', engine, { 1: '11/12', 2: '11/12', 3: '11/12', 4: '12/13' }, ['holds']],
+      ['one still to be read', engine, { 1: '11/12', 2: '11/12', 3: '11/12' }, []],
+      [
+        'one not applicable: the others count',
+        engine,
+        { 1: '11/12', 2: '15/16', 3: 'n/a', 4: '11/12' },
+        ['broken'],
+      ],
+      ['all but one not applicable', engine, { 1: '11/12', 2: 'n/a', 3: 'n/a', 4: 'n/a' }, []],
+      ['a bank on its own', bank, { 1: '11/12', 2: '14/15', 3: '11/12', 4: '14/15' }, ['holds', 'holds']],
+      ['one bank only', bank, { 1: '11/12', 3: '15/16' }, ['broken']],
+      ['two alike', rule({ kind: 'match', across: 'bank' }), { 1: '11/12', 3: '11/12' }, ['holds']],
+      ['two that are not', rule({ kind: 'match', across: 'bank' }), { 1: '9/10', 3: '13/14' }, ['broken']],
+      [
+        'a ring that the row is not about',
+        rule({ kind: 'spread', across: 'engine' }, { appliesTo: { partStates: ['new'] } }),
+        { 1: '9/10', 2: 'reused', 3: '9/10', 4: '9/10' },
+        ['holds'],
+      ],
+    ])('%s', (_why, of, gaps, states) => {
+      expect(four(of, gaps).map((each) => each.state)).toEqual(states);
+    });
+    test.each(['head', 'journal'] as const)(
+      'within one %s, which the layout does not know: said as soon as one is read, and never judged over all',
+      (across) => {
+        const stands = four(rule({ kind: 'spread', across }), { 1: '9/10', 2: '15/16' });
+        expect(stands).toMatchObject([
+          {
+            state: 'notProven',
+            cannotBecause: 'groupUnknown',
+            across,
+            places: [at(1, 1, 'top'), at(2, 1, 'top')],
+          },
+        ]);
+        expect(four(rule({ kind: 'match', across }), {})).toEqual([]);
+      },
+    );
+  });
+  test('not smaller than a place that is not applicable cannot be told, and is a finding until it is accepted', () => {
+    const job = told(relation).take(at(1, 1, 'top'), '11/12');
+    expect(setRules(job.job)).toEqual([]); // the other one is still to be read
+    const skirt = at(1, 1, 'skirt');
+    job.do({ type: 'declareNotApplicable', place: skirt, basedOn: job.version(skirt), reason: 'chamfered' });
+    expect(setRules(job.job)).toEqual([]); // and not yet accepted as not applicable
+    job.do(
+      {
+        type: 'decideNotApplicable',
+        place: skirt,
+        basedOn: job.version(skirt),
+        accept: true,
+        reason: 'seen',
+      },
+      PERRIN,
+    );
+    expect(setRules(job.job)).toMatchObject([
+      { kind: 'relation', state: 'notProven', cannotBecause: 'otherNotMeasured', places: [at(1, 1, 'top')] },
+    ]);
+    const finding = () => openMatters(job.job).findings.filter(({ kind }) => kind === 'setRule');
+    const [open] = finding();
+    job.do(
+      { type: 'acceptLimitNote', note: open?.kind === 'setRule' ? open.rule.id : '', reason: 'seen' },
+      PERRIN,
+    );
+    expect(finding()).toEqual([]);
   });
   test('a rule that does not hold is a finding; its acceptance is of these readings only, by another person', () => {
     const job = told(spread('0.001')).measureAll();

@@ -2,50 +2,64 @@ import { intervalOf } from '../bench/interval';
 import { currentReading, placeAt, sheetPlaces } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
 import { spreadOfSet } from '../bench/spread-of-set';
-import { placeKey } from '../engines/place';
+import type { Layout } from '../engines/layout';
+import { layoutReason, placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { FIT_AXES } from '../engines/characteristic';
 import type { LimitRow } from '../library/document';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
+import type { Group } from '../library/row-rule';
 import { isLength } from '../quantity/figure';
 import { applies } from '../library/rank';
 
-/** How a rule over several readings stands. `notProven`: the brackets are too wide to tell. */
+/** How a rule over several readings stands. `notProven`: the brackets are too wide to tell, or `cannotBecause` says why not. */
 export interface SetRuleStand {
   /** Changes whenever one of the readings does, so that an acceptance is of these readings. */
   readonly id: string;
   readonly row: string;
-  readonly kind: 'spread' | 'relation';
+  readonly kind: 'spread' | 'match' | 'relation';
   readonly state: 'holds' | 'broken' | 'notProven';
   /** The readings that it is about: of a relation the one that must not be smaller first. */
   readonly places: readonly string[];
-  /** Of a spread, nm: at least and at most, and what is allowed. */
+  /** Of a spread or a match: within which group. */
+  readonly across?: Group;
+  /** Of a spread or a match, nm: at least and at most, and what is allowed. */
   readonly least?: number;
   readonly most?: number;
   readonly allowed?: number;
+  /** A rule that this engine cannot be held against is said, never dropped. */
+  readonly cannotBecause?: 'groupUnknown' | 'otherNotMeasured';
 }
 type Taken = readonly [Place, RecordedReading];
+/** A place of a rule: read, still to be read, or none of its business (not applicable, or of a part the row is not about). */
+type Standing = Taken | 'missing' | 'outside';
+const isTaken = (standing: Standing): standing is Taken => typeof standing !== 'string';
 
 /** The pinned rows about several readings at once, where all the readings that they need are taken. */
 export function setRules(state: PinState & PlacesState, sheets?: readonly string[]): readonly SetRuleStand[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
+  const { layout } = pin.model;
   return pin.rows
     .filter(({ characteristic, rule }) => rule !== undefined && (sheets?.includes(characteristic) ?? true))
     .flatMap((row): SetRuleStand[] => {
       const places = sheetPlaces(state, row.characteristic);
       const here = places.filter((place) => isAt(place, row));
-      const taken = (at: readonly Place[]): readonly Taken[] =>
-        at.flatMap((place): Taken[] => {
-          const reading = currentReading(placeAt(state, placeKey(place)));
-          if (reading === undefined) return [];
-          return applies(row, { ...pin.context, partState: reading.verdict.partState })
-            ? [[place, reading]]
-            : [];
-        });
-      if (row.rule?.kind === 'spread') return spreads(row, here, row.rule.across, state, taken);
-      if (row.rule?.kind === 'relation') return relations(row, here, places, row.rule.notSmallerThan, taken);
+      const standing = (place: Place): Standing => {
+        const record = placeAt(state, placeKey(place));
+        if (layoutReason(layout, place) !== undefined || record.notApplicable?.accepted === true)
+          return 'outside';
+        const reading = currentReading(record);
+        if (reading === undefined) return 'missing';
+        return applies(row, { ...pin.context, partState: reading.verdict.partState })
+          ? [place, reading]
+          : 'outside';
+      };
+      if (row.rule?.kind === 'spread' || row.rule?.kind === 'match')
+        return spreads(row, row.rule, here, layout, standing);
+      if (row.rule?.kind === 'relation')
+        return relations(row, here, places, row.rule.notSmallerThan, standing);
       return [];
     });
 }
@@ -53,42 +67,72 @@ export function setRules(state: PinState & PlacesState, sheets?: readonly string
 const isAt = (place: Place, address: Pick<LimitRow, 'groove' | 'member' | 'station'>): boolean =>
   FIT_AXES.every((axis) => address[axis] === undefined || address[axis] === place.at[axis]);
 
+/** Which group a place is in; undefined where the layout does not say (it has no heads and no journals). */
+function groupOf(place: Place, across: Group, { cylinders }: Layout): string | undefined {
+  switch (across) {
+    case 'engine':
+      return 'all';
+    case 'bank':
+      return cylinders.find(({ id }) => id === place.at.cylinder)?.bank;
+    case 'cylinder':
+      return place.at.cylinder;
+    case 'head':
+    case 'journal':
+      return undefined;
+  }
+}
+
 function spreads(
   row: LimitRow,
+  { kind, across }: { readonly kind: 'spread' | 'match'; readonly across: Group },
   here: readonly Place[],
-  across: string,
-  state: PinState,
-  taken: (at: readonly Place[]) => readonly Taken[],
+  layout: Layout,
+  standing: (place: Place) => Standing,
 ): SetRuleStand[] {
   const { max } = row.printed;
   if (max === undefined || !isLength(max)) return [];
-  const layout = currentPin(state)?.model.layout;
-  const groupOf = (place: Place): string => {
-    if (across === 'cylinder') return place.at.cylinder ?? '';
-    if (across === 'bank') return layout?.cylinders.find(({ id }) => id === place.at.cylinder)?.bank ?? '';
-    return 'all';
-  };
-  const groups = new Map<string, Place[]>();
-  for (const place of here) groups.set(groupOf(place), [...(groups.get(groupOf(place)) ?? []), place]);
-  return [...groups.values()].flatMap((places): SetRuleStand[] => {
-    const readings = taken(places);
-    const spread = spreadOfSet(readings.map(([, { reading }]) => reading));
-    if (spread === undefined || readings.length < places.length) return [];
-    return [
-      {
-        ...stand(row, 'spread', readings),
-        state:
-          spread.least > max.nm
-            ? 'broken'
-            : spread.most !== undefined && spread.most <= max.nm
-              ? 'holds'
-              : 'notProven',
-        least: spread.least,
-        ...(spread.most === undefined ? {} : { most: spread.most }),
-        allowed: max.nm,
-      },
-    ];
-  });
+  const groups = new Map<string, Standing[]>();
+  const ungrouped: Taken[] = [];
+  for (const place of here) {
+    const stands = standing(place);
+    const group = groupOf(place, across, layout);
+    if (group !== undefined) groups.set(group, [...(groups.get(group) ?? []), stands]);
+    else if (isTaken(stands)) ungrouped.push(stands);
+  }
+  const cannot: SetRuleStand[] =
+    ungrouped.length === 0
+      ? []
+      : [
+          {
+            ...stand(row, kind, ungrouped),
+            state: 'notProven',
+            across,
+            allowed: max.nm,
+            cannotBecause: 'groupUnknown',
+          },
+        ];
+  return [...groups.values()]
+    .flatMap((stands): SetRuleStand[] => {
+      const readings = stands.filter(isTaken);
+      const spread = spreadOfSet(readings.map(([, { reading }]) => reading));
+      if (spread === undefined || readings.length < 2 || stands.includes('missing')) return [];
+      return [
+        {
+          ...stand(row, kind, readings),
+          state:
+            spread.least > max.nm
+              ? 'broken'
+              : spread.most !== undefined && spread.most <= max.nm
+                ? 'holds'
+                : 'notProven',
+          across,
+          least: spread.least,
+          ...(spread.most === undefined ? {} : { most: spread.most }),
+          allowed: max.nm,
+        },
+      ];
+    })
+    .concat(cannot);
 }
 
 /** The size here is not smaller than the one there, in the same cylinder. */
@@ -97,18 +141,21 @@ function relations(
   here: readonly Place[],
   all: readonly Place[],
   other: Pick<LimitRow, 'groove' | 'member' | 'station'>,
-  taken: (at: readonly Place[]) => readonly Taken[],
+  standing: (place: Place) => Standing,
 ): SetRuleStand[] {
   return here.flatMap((place): SetRuleStand[] => {
+    const mine = standing(place);
+    if (!isTaken(mine)) return [];
     const there = all.find((each) => each.at.cylinder === place.at.cylinder && isAt(each, other));
-    const readings = taken(there === undefined ? [place] : [place, there]);
-    const [mine, its] = readings;
-    if (mine === undefined || its === undefined) return [];
+    const its = there === undefined ? 'outside' : standing(there);
+    if (its === 'missing') return [];
+    if (its === 'outside')
+      return [{ ...stand(row, 'relation', [mine]), state: 'notProven', cannotBecause: 'otherNotMeasured' }];
     const [a, b] = [intervalOf(mine[1].reading), intervalOf(its[1].reading)];
     const surelySmaller = a.hiOpen ? a.hi <= b.lo : a.hi < b.lo;
     return [
       {
-        ...stand(row, 'relation', readings),
+        ...stand(row, 'relation', [mine, its]),
         state: surelySmaller ? 'broken' : a.lo >= b.hi ? 'holds' : 'notProven',
       },
     ];

@@ -6,6 +6,7 @@ import { rowId } from '../document';
 import type { LimitRow } from '../document';
 import { BOUNDS } from '../limit';
 import type { BoreFormula } from '../limit-row';
+import type { FitAddress } from '../row-rule';
 import { BOUND_COLUMNS } from './columns';
 import type { ColumnUse, FitMeaning } from './columns';
 import { readAppliesTo } from './read-applies-to';
@@ -24,6 +25,9 @@ interface Frame {
   readonly footnotes: ReadonlyMap<string, string>;
   readonly stationsAdded: ReadonlySet<string>;
 }
+const stationText = ({ groove, member, station }: FitAddress): string =>
+  `${groove ?? ''}/${member ?? ''}/${station ?? ''}`;
+
 /** Reads one row of a table; what is wrong is said through `wrong`, what must be asked comes back. */
 export function readRow(
   { revision, models, characteristics, mapping, answers = {} }: TableToRead,
@@ -48,10 +52,16 @@ export function readRow(
   const address = readAddress(characteristic, meaning, rule?.kind === 'station', wrong, cells.has('fit'));
   const spoken = models.filter(({ id }) => appliesTo.models === undefined || appliesTo.models.includes(id));
   const addsStation = rule?.kind === 'station';
-  const isAdded = stationsAdded.has(
-    `${address.groove ?? ''}/${address.member ?? ''}/${address.station ?? ''}`,
-  );
+  const isAdded = stationsAdded.has(stationText(address));
   for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong);
+  if (rule?.kind === 'relation') {
+    const { notSmallerThan: other } = rule;
+    const inCell: Wrong = (_axis, fault) => {
+      wrong('not_smaller_than', fault);
+    };
+    for (const model of spoken)
+      if (!stationsAdded.has(stationText(other))) checkAddress(model, other, false, inCell);
+  }
 
   const unit = readUnit(cells, wrong, characteristic, mapping?.unit);
   const figures = readFigures(cells, wrong, unit.unit, characteristic.wear);
@@ -93,7 +103,7 @@ export function readRow(
   checkCrossing(printed, wrong);
   const formula = readFormula(cells, wrong);
   if (
-    rule === undefined &&
+    cells.text('rule') === '' &&
     formula === undefined &&
     Object.keys(printed).length === 0 &&
     statesNothing(cells)

@@ -30,9 +30,9 @@ export function readRule(cells: RowCells, wrong: Wrong, characteristic: Characte
       return across === undefined ? undefined : { kind, across };
     }
     case 'relation': {
-      const parts = needed('not_smaller_than')
-        .split('/')
-        .map((part) => part.trim());
+      const text = needed('not_smaller_than');
+      if (text === '') return undefined;
+      const parts = text.split('/').map((part) => part.trim());
       const axes = rowAxesOf(characteristic);
       if (parts.length !== axes.length) {
         wrong('not_smaller_than', { code: 'ONE_OF', found: parts.join('/'), known: [axes.join('/')] });
@@ -45,15 +45,18 @@ export function readRule(cells: RowCells, wrong: Wrong, characteristic: Characte
       return question === '' ? undefined : { kind, question };
     }
     case 'tighten': {
-      const steps = readSteps(needed('steps'), wrong);
+      const text = needed('steps');
+      const steps = text === '' ? undefined : readSteps(text, wrong);
       return steps === undefined ? undefined : { kind, steps, lubricant: cells.text('lubricant') };
     }
     case 'station': {
       const datum = oneOf('datum', DATUMS);
-      const read = readPrinted(needed('distance'), cells.unit('distance'));
+      const text = needed('distance');
+      if (text === '') return undefined;
+      const read = readPrinted(text, cells.unit('distance'));
       const distance = read.ok ? read.cell.value : undefined;
       if (distance === undefined || !('nm' in distance)) {
-        wrong('distance', { code: 'NOT_A_FIGURE', found: cells.text('distance') });
+        wrong('distance', { code: 'NOT_A_FIGURE', found: text });
         return undefined;
       }
       return datum === undefined ? undefined : { kind, label: cells.text('station_label'), datum, distance };
@@ -79,5 +82,7 @@ function readSteps(text: string, wrong: Wrong): readonly TighteningStep[] | unde
     }
     steps.push(figure.unit === 'deg' ? { angle: figure } : { torque: figure });
   }
-  return steps;
+  if (steps.length > 0) return steps;
+  wrong('steps', { code: 'NOT_A_FIGURE', found: text });
+  return undefined;
 }

@@ -28,20 +28,20 @@ test.each([true, false])('what would be lost is said, and the answer %s decides'
 });
 
 test('the window asks while something is unsaved, and only while the page is open', () => {
-  let lost: string | undefined;
+  const on = { page: undefined as string | undefined };
   @Component({ template: '', changeDetection: ChangeDetectionStrategy.OnPush })
   class Writing implements HoldsUnsaved {
     constructor() {
       askBeforeClosing(this);
     }
     unsaved(): string | undefined {
-      return lost;
+      return on.page;
     }
   }
   const fixture = TestBed.createComponent(Writing);
   const asks = (): boolean => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
   expect(asks()).toBe(false);
-  lost = 'The rows are not saved yet.';
+  on.page = 'The rows are not saved yet.';
   expect(asks()).toBe(true);
   fixture.destroy();
   expect(asks()).toBe(false);
