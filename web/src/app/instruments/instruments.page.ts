@@ -9,7 +9,7 @@ import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
-import { FORM_IMPORTS } from '../ui/form-imports';
+import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
 import { readBlades } from './read-blades';
@@ -17,8 +17,8 @@ import { readBlades } from './read-blades';
 interface InstrumentDraft {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'feeler' | 'sizeGauge';
-  readonly unit: LengthUnit;
+  readonly kind: string;
+  readonly unit: string;
   readonly resolution: string;
   readonly uncertainty: string;
   readonly calibratedOn: string;
@@ -40,7 +40,7 @@ const EMPTY: InstrumentDraft = {
 /** The register: what is measured with, what it really has, and until when it may be used. */
 @Component({
   selector: 'app-instruments-page',
-  imports: [...FORM_IMPORTS, ProblemNote, WhenPipe],
+  imports: [Field, ProblemNote, WhenPipe],
   templateUrl: './instruments.page.html',
   styleUrl: './instruments.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -52,7 +52,17 @@ export class InstrumentsPage {
   protected readonly instruments = signal<readonly Instrument[] | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly draft = signal<InstrumentDraft | undefined>(undefined);
-  protected readonly unitWord = unitWord;
+  protected readonly unitWord = (unit: string): string => unitWord(unit as LengthUnit);
+  protected readonly kinds = [
+    { value: 'feeler', label: 'feeler set' },
+    { value: 'sizeGauge', label: 'measuring tool that shows a size' },
+  ];
+  protected readonly units = [
+    { value: 'thou', label: 'thou (0.001 in)' },
+    { value: 'in', label: 'in' },
+    { value: 'mm', label: 'mm' },
+    { value: 'um', label: 'µm' },
+  ];
   protected readonly blades = computed(() => readBlades(this.draft()?.blades ?? ''));
   protected readonly complete = computed(() => {
     const draft = this.draft();

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { Role } from '@oak-gate/core';
-import { FORM_IMPORTS } from '../ui/form-imports';
+import { Field } from '../ui/field';
 import { ALL_ROLES, ROLE_HINTS } from './role-words';
 
 export interface PersonDraft {
@@ -21,7 +22,7 @@ export const isPersonComplete = ({ name, roles, pin }: PersonDraft): boolean =>
 /** Name, roles, authorisation and PIN of a person. */
 @Component({
   selector: 'app-person-form',
-  imports: [...FORM_IMPORTS],
+  imports: [Field, MatCheckboxModule],
   templateUrl: './person-form.html',
   styleUrl: './person-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

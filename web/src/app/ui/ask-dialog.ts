@@ -1,10 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
-import { MatSelectModule } from '@angular/material/select';
 import type { ApiProblem } from '../state/api';
+import { Field } from './field';
 import { ProblemNote } from './problem-note';
 
 export interface AskField {
@@ -34,7 +32,7 @@ export interface Ask {
 /** Asks for what an act needs: a reason, a choice, a PIN. The words stand above what is typed. */
 @Component({
   selector: 'app-ask-dialog',
-  imports: [FormsModule, MatDialogModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemNote],
+  imports: [Field, FormsModule, MatDialogModule, ProblemNote],
   templateUrl: './ask-dialog.html',
   styleUrl: './ask-dialog.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,7 +9,7 @@ export interface FieldOption {
   readonly label: string;
 }
 
-/** One field of a form: a line, a text, a date, a choice. Every form of the application is made of these. */
+/** One field of a form: a line, a text, a date, a choice, a PIN. Every form and the dialog that asks are made of these. */
 @Component({
   selector: 'app-field',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, MatSelectModule],
@@ -37,10 +37,10 @@ export interface FieldOption {
         @default {
           <input
             matInput
-            autocomplete="off"
+            [autocomplete]="kind() === 'pin' ? 'new-password' : 'off'"
             [name]="name()"
-            [type]="kind() === 'date' ? 'date' : 'text'"
-            [attr.inputmode]="kind() === 'number' ? 'decimal' : null"
+            [type]="kind() === 'pin' ? 'password' : kind() === 'date' ? 'date' : 'text'"
+            [attr.inputmode]="kind() === 'pin' ? 'numeric' : kind() === 'number' ? 'decimal' : null"
             [maxlength]="max()"
             [readonly]="fixed()"
             [ngModel]="value()"
@@ -59,7 +59,7 @@ export interface FieldOption {
 export class Field {
   readonly label = input.required<string>();
   readonly name = input.required<string>();
-  readonly kind = input<'line' | 'text' | 'number' | 'date' | 'choice'>('line');
+  readonly kind = input<'line' | 'text' | 'number' | 'date' | 'choice' | 'pin'>('line');
   readonly options = input<readonly FieldOption[]>([]);
   readonly hint = input('');
   readonly max = input(120);
