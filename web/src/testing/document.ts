@@ -47,3 +47,22 @@ export const revisionFor = (number: string, revision: string) => ({
   characteristics: CHARACTERISTICS,
   siblings: [],
 });
+
+/** The library as the server answers with it: one engine, and of everything else what a test puts in. */
+export const libraryOf = (part: object = {}) => ({
+  total: 0,
+  revisions: [],
+  models: [
+    {
+      id: VELDANE.id,
+      maker: VELDANE.maker,
+      name: VELDANE.name,
+      engineClass: VELDANE.engineClass,
+      cylinders: VELDANE.layout.cylinders.length,
+      digest: 'a'.repeat(64),
+    },
+  ],
+  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
+  orders: [],
+  ...part,
+});

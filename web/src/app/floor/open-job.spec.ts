@@ -1,17 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
+import { libraryOf } from '../../testing/document';
 import { PageUnderTest, refusal } from '../../testing/page';
 import { OpenJobPage } from './open-job.page';
 
-const MODEL = {
-  id: 'M8',
-  maker: 'Skerrow',
-  name: 'M8-52',
-  engineClass: 'marine',
-  cylinders: 8,
-  digest: 'a'.repeat(64),
-};
-const library = (models: object[]) => ({ total: 0, revisions: [], models, characteristics: [], orders: [] });
 type Page = PageUnderTest<OpenJobPage>;
 const submit = async (page: Page): Promise<void> => {
   page.element.querySelector('form')!.dispatchEvent(new Event('submit'));
@@ -20,7 +12,7 @@ const submit = async (page: Page): Promise<void> => {
 const alert = (page: Page) => page.element.querySelector('[role=alert]')?.textContent ?? '';
 async function filled(): Promise<Page> {
   const page = PageUnderTest.open(OpenJobPage);
-  await page.answer('/api/library', library([MODEL]));
+  await page.answer('/api/library', libraryOf());
   for (const [name, text] of [
     ['number', ' J-9 '],
     ['serial', 'M8-1'],
@@ -32,7 +24,7 @@ async function filled(): Promise<Page> {
 
 test('without an engine model it says where to get one', async () => {
   const page = PageUnderTest.open(OpenJobPage);
-  await page.answer('/api/library', library([]));
+  await page.answer('/api/library', libraryOf({ models: [] }));
   expect(page.text).toContain('No engine model is in the library yet');
 });
 test('a job is not opened without number, model, serial and duty', async () => {

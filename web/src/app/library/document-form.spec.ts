@@ -1,25 +1,10 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import { revisionFor } from '../../testing/document';
+import { libraryOf, revisionFor } from '../../testing/document';
 import { PageUnderTest, refusal } from '../../testing/page';
 import { DocumentFormPage } from './document-form.page';
 
-const LIBRARY = {
-  total: 0,
-  revisions: [],
-  models: [
-    {
-      id: 'VA-4-330',
-      maker: 'Veldane',
-      name: 'VA-4-330',
-      engineClass: 'aircraft',
-      cylinders: 4,
-      digest: 'a'.repeat(64),
-    },
-  ],
-  characteristics: [],
-  orders: [],
-};
+const LIBRARY = libraryOf();
 const PATH = '/api/library/revisions/SL-88%20rev%20B';
 const GIVEN = { ...revisionFor('SL-88', 'B') };
 type Page = PageUnderTest<DocumentFormPage>;

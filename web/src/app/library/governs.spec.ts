@@ -1,26 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { nanometres } from '@oak-gate/core';
-import { CHARACTERISTICS, revisionFor, ROW, VELDANE } from '../../testing/document';
+import { CHARACTERISTICS, libraryOf, revisionFor, ROW, VELDANE } from '../../testing/document';
 import { PageUnderTest, refusal } from '../../testing/page';
 import { GovernsPage } from './governs.page';
 
-const LIBRARY = {
-  total: 1,
-  revisions: [],
-  models: [
-    {
-      id: 'VA-4-330',
-      maker: 'Veldane',
-      name: 'VA-4-330',
-      engineClass: 'aircraft',
-      cylinders: 4,
-      digest: 'a'.repeat(64),
-    },
-  ],
-  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
-  orders: [],
-};
+const LIBRARY = libraryOf({ total: 1 });
 const GOVERNS = {
   model: VELDANE,
   characteristics: CHARACTERISTICS,

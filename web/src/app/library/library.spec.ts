@@ -1,28 +1,17 @@
 import { Location } from '@angular/common';
 import type { TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { CHARACTERISTICS, revisionFor } from '../../testing/document';
+import { libraryOf, revisionFor } from '../../testing/document';
 import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
 import { LibraryImportPage } from './library-import.page';
 import { LibraryPage } from './library.page';
 import { TableImportPage } from './table-import.page';
 
-const LIBRARY = {
+const LIBRARY = libraryOf({
   total: 1,
   revisions: [{ ...revisionFor('SL-88', 'B').revision, rowCount: 6, state: 'current' }],
-  models: [
-    {
-      id: 'VA-4-330',
-      maker: 'Veldane',
-      name: 'VA-4-330',
-      engineClass: 'aircraft',
-      cylinders: 4,
-      digest: 'a'.repeat(64),
-    },
-  ],
-  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
   orders: [{ engineClass: 'aircraft', order: ['mandatory', 'letter', 'manual'], ours: false }],
-};
+});
 const progress = (stage: string, part: object = {}) => ({
   id: 'I',
   file: 'many.csv',
