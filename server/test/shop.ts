@@ -289,3 +289,15 @@ export async function draft(
   });
   return `/api/library/revisions/${encodeURIComponent(`${number} rev ${revision}`)}`;
 }
+
+/** An import as it stands when it no longer runs. */
+export async function ended(
+  tablet: Tablet,
+  id: string,
+): Promise<{ stage: string; problem: string | null; errors: unknown[] }> {
+  for (;;) {
+    const { body } = await tablet.get(`/api/library/imports/${id}`);
+    if (!['reading', 'writing'].includes(body.stage as string)) return body as never;
+    await new Promise((done) => setTimeout(done, 10));
+  }
+}
