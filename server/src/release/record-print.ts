@@ -55,7 +55,7 @@ export async function printRecord(state: JobState, record: RecordFile): Promise<
   return pdfmake.createPdf(documentOf(state, record)).getBuffer();
 }
 
-function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
+export function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
   const sealedAt = new Date(state.seal?.at ?? state.at);
   return {
     info: { title: recordTitle(state), producer: 'Oak Gate', creationDate: sealedAt, modDate: sealedAt },

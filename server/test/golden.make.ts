@@ -1,0 +1,310 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import {
+  currentPin,
+  gateRule,
+  gateStatement,
+  nanometres,
+  openMatters,
+  partIn,
+  placeAt,
+  placeKey,
+  placesOf,
+  slotsOf,
+} from '@oak-gate/core';
+import type { JobCommand, JobState, LibraryCommand, Stage } from '@oak-gate/core';
+import { Jobs } from '../src/jobs';
+import { Library } from '../src/library/library.service';
+import { ledgerStore } from '../src/record/ledger.store';
+import { exportRecord } from '../src/release/record-export';
+import { documentOf } from '../src/release/record-print';
+import { jobRequest, Shop } from './shop';
+import { textOf } from './text-of';
+
+/**
+ * Makes the frozen folder of the present format: every chain with every type of event, an export, the text of its print.
+ * It is run once when a format is released, and its files are never made again:
+ * `npx jest -c server/jest.config.mjs --testMatch '**\/golden.make.ts'` with OUT naming the folder.
+ */
+const out = process.env['OUT'] ?? '/tmp/golden';
+
+test('the corpus of this format', async () => {
+  const shop = await (await new Shop().open()).furnish();
+  const { services } = shop;
+  const people = async (id: string) => {
+    const state = await services.ledger.state<any>('people' as never); // eslint-disable-line @typescript-eslint/no-explicit-any
+    const { active: _, ...actor } = state.people[id];
+    return actor;
+  };
+  const [teo, ivo, sanna, perrin, ghislaine] = await Promise.all(
+    ['teo', 'ivo', 'sanna', 'perrin', 'ghislaine'].map(people),
+  );
+  const library = new Library(services);
+  const lib = (command: LibraryCommand) => library.run(command, teo);
+  const sl88 = (await library.revision('SL-88 rev B')).rows;
+  const revision = (number: string, rev: string, kind: 'letter' | 'manual' | 'partMaker') => ({
+    id: `${number} rev ${rev}`,
+    number,
+    revision: rev,
+    title: 'Ring gaps',
+    kind,
+    issued: '2026-01-01',
+    effective: '2026-01-02',
+    appliesTo: { models: ['VA-4-330'] },
+  });
+  const file = { name: 'rows.csv', sha256: 'a'.repeat(64) };
+  await lib({
+    type: 'draftRevision',
+    revision: { ...revision('OM-1', '1', 'partMaker'), partsMaker: 'Quill' },
+  });
+  const rows = sl88
+    .filter(({ station }) => station === 'top')
+    .map((row) => ({
+      ...row,
+      id: `OM-1 rev 1 row ${row.label}`,
+      printed: { max: { text: '0.008', unit: 'in' as const, nm: nanometres(203_200) } },
+    }));
+  await lib({ type: 'importRows', revision: 'OM-1 rev 1', file, rows });
+  await lib({
+    type: 'attachFile',
+    revision: 'OM-1 rev 1',
+    file: { name: 'scan.txt', sha256: 'b'.repeat(64), bytes: 3, mime: 'text/plain' },
+  });
+  const digest = (await (await shop.as('perrin')).get('/api/library/revisions/OM-1%20rev%201')).body.digest;
+  await library.run({ type: 'checkRevision', revision: 'OM-1 rev 1', digest }, perrin);
+  await lib({ type: 'publishRevision', revision: 'OM-1 rev 1' });
+  await lib({ type: 'draftRevision', revision: revision('OM-2', '1', 'manual') });
+  await lib({ type: 'dropDraft', revision: 'OM-2 rev 1', reason: 'typed by mistake' });
+  await lib({
+    type: 'defineCharacteristic',
+    characteristic: {
+      ...services.catalogue.characteristics[0]!,
+      id: 'ownGap',
+      name: 'Gap of the shop',
+    },
+  });
+  await lib({
+    type: 'setKindOrder',
+    engineClass: 'aircraft',
+    order: ['partMaker', 'letter', 'manual'],
+    reason: 'the maker asks for it',
+  });
+  for (const [batchOf, ends] of [
+    ['one', 'finishImport'],
+    ['two', 'abandonImport'],
+  ] as const) {
+    const id = batchOf === 'one' ? 'OM-8' : 'OM-9';
+    const drafts = [
+      { revision: revision(id, '1', 'manual'), rows: [{ ...sl88[0]!, id: `${id} rev 1 row 1` }] },
+    ];
+    await lib({ type: 'importBatch', batchOf, file, drafts });
+    await lib(ends === 'finishImport' ? { type: ends, batchOf } : { type: ends, batchOf, reason: 'stopped' });
+  }
+  await (
+    await shop.as('teo')
+  ).post('/api/instruments/checks', {
+    id: randomUUID(),
+    instrument: 'FS-2',
+    calibratedOn: '2026-05-20',
+    dueOn: '2026-06-02',
+    certificate: 'C-7',
+  });
+  await (
+    await shop.as('teo')
+  ).post('/api/people/change', {
+    id: randomUUID(),
+    person: { ...sanna, authorisation: 'T-12' },
+    active: true,
+  });
+
+  const { jobId } = await shop.openJob('J-1', '4330-20471');
+  const jobs = new Jobs(services);
+  const state = (): Promise<JobState> => jobs.state(jobId);
+  const give = async (command: JobCommand, by = ivo): Promise<void> => {
+    shop.clock.advance(60_000);
+    await jobs.command(jobId, randomUUID(), command, by);
+  };
+  const sign = async (stage: Stage, by: typeof ivo): Promise<void> => {
+    const now = await state();
+    await give({ type: 'signGate', gate: stage, ...gateStatement(now, gateRule(now, stage)!) }, by);
+  };
+  const version = async (place: string): Promise<number> => placeAt(await state(), place).version;
+  const take = async (place: string, text: string, by = ivo, basedOn?: number): Promise<void> =>
+    give(
+      {
+        type: 'takeReading',
+        place,
+        basedOn: basedOn ?? (await version(place)),
+        text,
+        unit: 'thou',
+        instrument: 'FS-2',
+        answers: [{ question: 'expanderOut', answer: 'yes' }],
+        slip: null,
+      },
+      by,
+    );
+  await give({ type: 'correctSerial', serial: '4330-20417', reason: 'two digits were swapped' });
+  await give({ type: 'confirmIdentity', serialSeen: '4330-20417' }, sanna);
+  await give({ type: 'checkDocuments' }, perrin);
+  await give({ type: 'takeInstrument', instrument: 'FS-2' });
+  await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
+  await give({ type: 'checkDocuments' }, perrin);
+  await sign('arrival', perrin);
+  const pin = currentPin(await state())!;
+  for (const each of pin.fits.filter(({ governing }) => governing.contradiction)) {
+    await give(
+      {
+        type: 'decideLimit',
+        fit: each.fit,
+        partState: each.partState,
+        rows: { min: each.governing.sources.min! },
+        reason: 'the letter on top of travel is for these rings',
+      },
+      perrin,
+    );
+  }
+  for (const finding of openMatters(await state()).findings)
+    if (finding.kind === 'limitNote')
+      await give(
+        { type: 'acceptLimitNote', note: finding.note.id, reason: 'the same maker under another name' },
+        perrin,
+      );
+  const slots = slotsOf(pin.model.layout, 'ring').map(({ key }) => key);
+  await give({ type: 'fitRings', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
+  const places = placesOf(pin.model.layout, pin.characteristics[0]!);
+  for (const place of places) {
+    const text = place.at['station'] === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
+    await take(placeKey(place), text);
+  }
+  const [first, second, third, fourth, fifth, sixth] = places.map(placeKey) as [string, ...string[]] &
+    Record<number, string>;
+  const basis = async (slot: string) => {
+    const part = partIn(await state(), slot)!;
+    return { part: part.id, basedOn: part.condition };
+  };
+  const readingAt = async (place: string) => placeAt(await state(), place).readings.at(-1)!.seq;
+  await give({
+    type: 'correctReading',
+    place: first,
+    basedOn: await version(first),
+    reading: await readingAt(first),
+    reason: 'typing',
+    instead: null,
+  });
+  await take(first, '42/44');
+  await give({
+    type: 'voidReading',
+    place: second!,
+    basedOn: await version(second!),
+    reading: await readingAt(second!),
+    reason: 'the strip was turned',
+  });
+  const old = await version(second!);
+  await take(second!, '11/12');
+  await take(second!, '10/11', sanna, old);
+  await give(
+    {
+      type: 'decideContest',
+      place: second!,
+      basedOn: await version(second!),
+      keep: await readingAt(second!),
+      reason: 'measured together',
+    },
+    perrin,
+  );
+  await give({ type: 'reworkPart', ...(await basis(slots[1]!)), what: 'filed', how: '1 thou off one end' });
+  await take(third!, '44/46');
+  await take(fourth!, '12/13');
+  await give({
+    type: 'replacePart',
+    ...(await basis(slots[2]!)),
+    reason: 'dropped',
+    instead: { state: 'new', partNumber: null, lot: null },
+  });
+  await give({
+    type: 'deferPlace',
+    place: fifth!,
+    basedOn: await version(fifth!),
+    reason: 'the blade is away',
+  });
+  await give({ type: 'resumePlace', place: fifth!, basedOn: await version(fifth!) });
+  await take(fifth!, '18/20');
+  for (const accept of [false, true]) {
+    await give({
+      type: 'declareNotApplicable',
+      place: sixth!,
+      basedOn: await version(sixth!),
+      reason: 'this piston has no such land',
+    });
+    await give(
+      {
+        type: 'decideNotApplicable',
+        place: sixth!,
+        basedOn: await version(sixth!),
+        accept,
+        reason: 'looked',
+      },
+      perrin,
+    );
+  }
+  const loose = placeKey(places.at(-2)!);
+  await give({ type: 'reworkPart', ...(await basis(slots.at(-1)!)), what: 'filed', how: 'too much' });
+  await take(loose, '40+');
+  await take(placeKey(places.at(-1)!), '12/13');
+  await give({ type: 'askConcession', place: loose, basedOn: await version(loose), reason: 'no other ring' });
+  await give(
+    { type: 'refuseConcession', place: loose, basedOn: await version(loose), reason: 'look again' },
+    perrin,
+  );
+  await give(
+    {
+      type: 'grantConcession',
+      place: loose,
+      basedOn: await version(loose),
+      approval: { number: 'C-9', date: '2026-06-01', issuer: 'design office' },
+      reason: 'oil ring, once',
+    },
+    perrin,
+  );
+  shop.clock.advance(24 * 3_600_000);
+  const last = places.filter((place) => place.at.cylinder === '2').map(placeKey)[0]!;
+  await give({
+    type: 'correctReading',
+    place: last,
+    basedOn: await version(last),
+    reading: await readingAt(last),
+    reason: 'takenBack',
+    instead: null,
+  });
+  await take(last, '44/46');
+  await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
+  // A letter that is withdrawn, and a note about a leaflet: news that is declined, then adopted.
+  await lib({ type: 'withdrawRevision', revision: 'OM-1 rev 1', reason: 'printed wrongly', then: 'nothing' });
+  const documents = async () =>
+    (await jobs.news(jobId)).documents.map(({ id, digest: d }) => ({ id, digest: d }));
+  await give(
+    { type: 'declinePin', documents: await documents(), reason: 'finish with what was pinned' },
+    perrin,
+  );
+  await give({ type: 'pinAgain', documents: await documents(), reason: 'adopted after all' }, perrin);
+  shop.clock.advance(-2 * 3_600_000);
+  await give({ type: 'sayEngineFacts', facts: { ringMaker: 'Quill' }, reason: 'read on the box' });
+  shop.clock.advance(4 * 3_600_000);
+  await sign('rings', perrin);
+  await give({ type: 'reopenGate', gate: 'rings', reason: 'one figure was read again' }, perrin);
+  await sign('rings', perrin);
+  await sign('release', ghislaine);
+  await give({ type: 'addSupplement', text: 'lot 77 was recalled' }, perrin);
+
+  mkdirSync(out, { recursive: true });
+  for (const chain of ['people', 'instruments', 'library', `job:${jobId}`]) {
+    const stored = await ledgerStore.entries(services.db.read, chain);
+    const lines = stored.map(({ bytes, hash }) => `${hash} ${bytes}`);
+    writeFileSync(join(out, `${chain.split(':')[0]}.chain`), `${lines.join('\n')}\n`);
+  }
+  const record = await exportRecord(services.ledger, jobs, jobId);
+  writeFileSync(join(out, 'record.json'), JSON.stringify(record));
+  writeFileSync(join(out, 'print.txt'), textOf(documentOf(await state(), record)));
+  await shop.remove();
+}, 120_000);
