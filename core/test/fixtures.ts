@@ -4,6 +4,7 @@ import type {
   Characteristic,
   DocumentRevision,
   EngineModel,
+  Envelope,
   Instrument,
   KeptRevision,
   LengthUnit,
@@ -213,3 +214,10 @@ export const FEELERS: Instrument = {
   dueOn: '2026-12-01',
   blades: BLADES.map((text) => printed(text, 'thou')),
 };
+
+/** An event as a ledger would hand it on. */
+export const stamped = (
+  event: { readonly type: string; readonly v: number; readonly data: unknown },
+  by: Actor,
+  at = '2026-01-01T00:00:00.000Z',
+): Envelope => ({ chain: 'c', seq: 1, job: null, command: 'c', at, by, ...event });

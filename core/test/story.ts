@@ -1,4 +1,5 @@
 import {
+  basedOnNow,
   CHAIN_START,
   chainHash,
   decideJob,
@@ -7,6 +8,7 @@ import {
   gateRule,
   gateStatement,
   partIn,
+  pinContext,
   pinLimits,
   placeAt,
   slotsOf,
@@ -15,15 +17,15 @@ import {
 } from '../src/index';
 import type {
   Actor,
-  DiameterBasis,
+  EngineFacts,
+  EngineModel,
   Facts,
   HashedEntry,
-  JobCommand,
+  JobDraft,
   JobEntry,
   JobEvent,
   JobState,
   KeptRevision,
-  LimitContext,
   LimitsPin,
   Opening,
   PlaceKey,
@@ -45,19 +47,34 @@ import {
   SANNA,
 } from './fixtures';
 
+const DUTY = 'survey';
+export const ENGINE: EngineFacts = {
+  id: 'E-1',
+  model: 'VA-2',
+  modelName: 'Veldane VA-2',
+  serial: 'V-100',
+  buildDate: null,
+  oversize: 0 as never,
+  pistonMaterial: null,
+  ringPartNumber: null,
+  hoursSinceNew: null,
+  hoursSinceOverhaul: null,
+};
 /** A job told in memory, with the chain that a ledger would keep. */
 export class Story {
   state: JobState | undefined;
   readonly entries: HashedEntry[] = [];
   private minute = 0;
+  private given = 0;
   private last = CHAIN_START;
   instrument = FEELERS;
   revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
-  /** What is known of the engine besides its serial, for the next pin. */
-  context: Omit<LimitContext, 'model' | 'serial' | 'partState'> = {};
-  diameterBasis: DiameterBasis = 'nominalPlusOversize';
 
-  constructor(readonly secondPerson: SecondPersonPolicy = 'required') {}
+  /** A one-man shop does not overhaul aircraft engines. */
+  constructor(
+    readonly secondPerson: SecondPersonPolicy = 'required',
+    readonly model: EngineModel = secondPerson === 'required' ? MODEL : { ...MODEL, engineClass: 'tractor' },
+  ) {}
 
   get job(): JobState {
     if (this.state === undefined) throw new Error('the job is not open');
@@ -66,38 +83,27 @@ export class Story {
   now(): string {
     return new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString();
   }
-  pin(number: number, serial = 'V-100'): LimitsPin {
+  pin(number: number, engine: EngineFacts = this.state?.engine ?? ENGINE): LimitsPin {
+    const { context, diameterBasis } = pinContext(this.model, engine, DUTY);
     return pinLimits({
       pin: number,
       on: '2026-06-01',
-      model: MODEL,
+      model: this.model,
       characteristics: [RING_GAP],
       revisions: this.revisions,
       policy: { order: ['mandatory', 'letter', 'manual'] },
-      engine: { serial, diameter: MODEL.bore.nm, ...this.context },
-      diameterBasis: this.diameterBasis,
+      engine: context,
+      diameterBasis,
     });
   }
   open(opening: Partial<Opening> = {}, by: Actor = IVO): this {
-    const engine = {
-      id: 'E-1',
-      model: 'VA-2',
-      modelName: 'Veldane VA-2',
-      serial: 'V-100',
-      buildDate: null,
-      oversize: 0 as never,
-      pistonMaterial: null,
-      ringPartNumber: null,
-      hoursSinceNew: null,
-      hoursSinceOverhaul: null,
-    };
     const decided = decideOpening(
       {
-        job: { number: 'J-1', duty: 'survey', reason: '', previousSeal: null, shop: 'Quay' },
-        engine,
+        job: { number: 'J-1', duty: DUTY, reason: '', previousSeal: null, shop: 'Quay' },
+        engine: ENGINE,
         route: ROUTE,
         secondPerson: this.secondPerson,
-        pin: this.pin(1),
+        pin: this.pin(1, opening.engine),
         ...opening,
       },
       { by },
@@ -106,14 +112,15 @@ export class Story {
     this.append(decided.value, by, this.now());
     return this;
   }
-  private append(events: readonly JobEvent[], by: Actor, at: string): void {
+  /** Writes events as a ledger does, all of them from one command. */
+  append(events: readonly JobEvent[], by: Actor, at: string, command = `c${++this.given}`): void {
     for (const event of events) {
       const entry = {
         chain: 'job:J',
         seq: this.entries.length + 1,
         job: 'J',
         at,
-        command: 'c',
+        command,
         by,
         ...event,
       } as JobEntry;
@@ -124,13 +131,16 @@ export class Story {
     }
   }
   /** Tries a command; what is allowed is written. */
-  attempt(command: JobCommand, by: Actor, more: Partial<Facts> = {}): Problem | undefined {
+  attempt(draft: JobDraft, by: Actor, more: Partial<Facts> = {}): Problem | undefined {
     const at = this.now();
+    const seen = { dueOn: (more.instrument ?? this.instrument).dueOn };
+    const command = basedOnNow(this.job, draft.type === 'takeInstrument' ? { ...seen, ...draft } : draft);
     const decided = decideJob(this.job, command, {
       at,
       by,
       instrument: this.instrument,
       freshPin: this.pin(this.job.pins.length + 1),
+      engineOfSerial: { id: 'E-2', previousSeal: null },
       currentDocuments: this.pin(1).documents.map(({ id, digest }) => ({ id, digest })),
       ...more,
     });
@@ -138,7 +148,7 @@ export class Story {
     this.append(decided.value, by, at);
     return undefined;
   }
-  do(command: JobCommand, by: Actor = IVO, more: Partial<Facts> = {}): this {
+  do(command: JobDraft, by: Actor = IVO, more: Partial<Facts> = {}): this {
     const problem = this.attempt(command, by, more);
     if (problem !== undefined)
       throw new Error(`${command.type}: ${problem.code} ${JSON.stringify(problem.data)}`);
@@ -151,7 +161,7 @@ export class Story {
     place: PlaceKey,
     text: string,
     basedOn = this.version(place),
-  ): JobCommand & { type: 'takeReading' } {
+  ): JobDraft & { type: 'takeReading' } {
     return {
       type: 'takeReading',
       place,
@@ -170,7 +180,7 @@ export class Story {
     const part = partIn(this.job, slotKey(kind, parsePlaceKey(place)!.at));
     return { part: part!.id, basedOn: part!.condition };
   }
-  signCommand(stage: Stage): JobCommand {
+  signCommand(stage: Stage): JobDraft {
     return { type: 'signGate', gate: stage, ...gateStatement(this.job, gateRule(this.job, stage)!) };
   }
   sign(stage: Stage, by: Actor): this {
@@ -185,7 +195,7 @@ export class Story {
   }
   fit(): this {
     return this.do({
-      type: 'fitRings',
+      type: 'fitParts',
       slots: slotsOf(MODEL.layout, 'ring').map(({ key }) => key),
       state: 'new',
       partNumber: null,
@@ -200,11 +210,16 @@ export class Story {
     return this.arrive().fit().measureAll().sign('rings', PERRIN).sign('release', GHISLAINE);
   }
   seal(signature = { alg: 'Ed25519' as const, keyId: 'k', value: 'v' }): this {
-    this.append(
-      [{ type: 'recordSealed', v: 1, data: { length: this.entries.length, hash: this.last, signature } }],
-      GHISLAINE,
-      this.now(),
-    );
+    const last = this.entries.at(-1)?.entry as JobEntry;
+    const data = { length: this.entries.length, hash: this.last, signature };
+    this.append([{ type: 'recordSealed', v: 1, data }], last.by, last.at, last.command);
+    return this;
+  }
+  /** What a ledger writes behind a supplement, with everything before it closed. */
+  closeSupplement(signature = { alg: 'Ed25519' as const, keyId: 'k', value: 'v' }): this {
+    const last = this.entries.at(-1)?.entry as JobEntry;
+    const data = { length: this.entries.length, hash: this.last, signature };
+    this.append([{ type: 'supplementSealed', v: 1, data }], last.by, last.at, last.command);
     return this;
   }
 }

@@ -1,30 +1,217 @@
 import type { PlaceKey } from '../engines/place';
-import type { CorrectionReason, RecordedReading, VerdictFact } from './places';
-
-export interface BenchEventData {
-  readingTaken: Omit<RecordedReading, 'seq' | 'at' | 'by' | 'status' | 'ended'> & {
-    readonly place: PlaceKey;
-    /** The reading that this one narrows. */
-    readonly refines: number | null;
-    /** True where somebody else's first reading was there already. */
-    readonly contests: boolean;
-  };
-  readingCorrected: { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason };
-  readingVoided: { readonly place: PlaceKey; readonly reading: number; readonly reason: string };
-  contestDecided: { readonly place: PlaceKey; readonly keep: number; readonly reason: string };
-  placeDeferred: { readonly place: PlaceKey; readonly reason: string };
-  placeResumed: { readonly place: PlaceKey };
-  notApplicableDeclared: { readonly place: PlaceKey; readonly reason: string };
-  notApplicableAccepted: { readonly place: PlaceKey; readonly reason: string };
-  notApplicableRefused: { readonly place: PlaceKey; readonly reason: string };
-}
-export type BenchEvent = {
-  readonly [T in keyof BenchEventData]: { readonly type: T; readonly v: 1; readonly data: BenchEventData[T] };
-}[keyof BenchEventData];
+import type { PartRef } from '../engines/parts';
+import { currentPin } from '../library/limit-in-force';
+import type { PinState } from '../library/limit-in-force';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { placeAt } from './places';
+import type {
+  CorrectionReason,
+  PlaceRecord,
+  PlacesState,
+  ReadingStatus,
+  RecordedReading,
+  VerdictFact,
+} from './places';
 
 /** A reading that was judged again because the limit changed under it. */
 export interface Rejudged {
   readonly place: PlaceKey;
   readonly reading: number;
   readonly verdict: VerdictFact;
+}
+export type ReadingTaken = Omit<RecordedReading, 'seq' | 'at' | 'by' | 'status' | 'ended'> & {
+  readonly place: PlaceKey;
+  /** The reading that this one narrows or confirms. */
+  readonly refines: number | null;
+  /** True where it cannot be true together with what another person measured there. */
+  readonly contests: boolean;
+};
+interface AboutPlace {
+  readonly place: PlaceKey;
+  readonly reason: string;
+}
+type Slice = PlacesState & PinState;
+
+/** Changes one place, and counts that it was touched. */
+function atPlace(
+  state: PlacesState,
+  key: PlaceKey,
+  change: (record: PlaceRecord) => PlaceRecord,
+): Pick<PlacesState, 'places'> {
+  const record = placeAt(state, key);
+  return { places: state.places.set(key, { ...change(record), version: record.version + 1 }) };
+}
+const about = <D extends { readonly place: PlaceKey }>(
+  change: (record: PlaceRecord, data: D, stamp: Stamp, state: Slice) => PlaceRecord,
+): ((state: Slice, data: D, stamp: Stamp) => Partial<Slice>) => {
+  return (state, data, stamp) => atPlace(state, data.place, (record) => change(record, data, stamp, state));
+};
+
+/** What is written about places, as events. */
+export const BENCH_EVENTS = {
+  readingTaken: event<ReadingTaken, Slice>()(
+    2,
+    (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
+      const reading: RecordedReading = {
+        ...taken,
+        seq,
+        at,
+        by: { id: by.id, name: by.name },
+        status: taken.late === null ? 'current' : 'spent',
+        ...(taken.late === null ? {} : { ended: { seq, why: taken.late.why } }),
+      };
+      const changed = atPlace(state, place, (record) => withReading(record, reading, refines, contests));
+      return { ...changed, measuredAt: measuredAlso(state, taken.parts, place) };
+    },
+    (data) => ({ ...data, basedOn: null, late: null }),
+  ),
+  readingCorrected: event<
+    { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason },
+    Slice
+  >()(
+    1,
+    about((record, { reading, reason }, { seq }) => ended(record, reading, 'corrected', seq, reason)),
+  ),
+  readingVoided: event<AboutPlace & { readonly reading: number }, Slice>()(
+    1,
+    about((record, { reading, reason }, { seq }) => ended(record, reading, 'void', seq, reason)),
+  ),
+  contestDecided: event<AboutPlace & { readonly keep: number }, Slice>()(
+    1,
+    about((record, { keep, reason }, { seq }) => {
+      const losers = record.contested.filter((each) => each !== keep);
+      const settled = losers.reduce((so, loser) => ended(so, loser, 'void', seq, reason), record);
+      return { ...settled, contested: [] };
+    }),
+  ),
+  placeDeferred: event<AboutPlace, Slice>()(
+    1,
+    about((record, { reason }, { by }) => ({ ...record, deferred: { reason, by: by.name } })),
+  ),
+  placeResumed: event<{ readonly place: PlaceKey }, Slice>()(1, about(withoutDeferral)),
+  notApplicableDeclared: event<AboutPlace, Slice>()(
+    1,
+    about((record, { reason }, { at, by }, state) => ({
+      ...record,
+      notApplicable: { accepted: false, reason, by: by.id, at, pin: currentPin(state)?.pin ?? 0 },
+    })),
+  ),
+  notApplicableAccepted: event<AboutPlace, Slice>()(
+    1,
+    about((record, _data, _stamp, state) =>
+      record.notApplicable === undefined
+        ? record
+        : {
+            ...record,
+            notApplicable: { ...record.notApplicable, accepted: true, pin: currentPin(state)?.pin ?? 0 },
+          },
+    ),
+  ),
+  notApplicableRefused: event<AboutPlace, Slice>()(
+    1,
+    about((record) => {
+      const { notApplicable: _, ...rest } = record;
+      return rest;
+    }),
+  ),
+};
+export type BenchEventData = DataIn<typeof BENCH_EVENTS>;
+export type BenchEvent = EventIn<typeof BENCH_EVENTS>;
+
+function withReading(
+  record: PlaceRecord,
+  reading: RecordedReading,
+  refines: number | null,
+  contests: boolean,
+): PlaceRecord {
+  // A late reading is evidence of the part as it was: it stands before what was measured since, and touches nothing else.
+  const { late } = reading;
+  if (late !== null) {
+    const at = record.readings.findIndex(({ seq }) => seq > late.since);
+    const before = at < 0 ? record.readings : record.readings.slice(0, at);
+    return { ...record, readings: [...before, reading, ...record.readings.slice(before.length)] };
+  }
+  const narrowed =
+    refines === null
+      ? record
+      : ended(record, refines, 'refined', reading.seq, 'narrowed by a later reading');
+  const rivals = record.readings.filter(({ status }) => status === 'current').map(({ seq }) => seq);
+  return {
+    ...withoutDeferral(narrowed),
+    readings: [...narrowed.readings, reading],
+    contested: contests ? [...new Set([...record.contested, ...rivals, reading.seq])] : record.contested,
+  };
+}
+function withoutDeferral(record: PlaceRecord): PlaceRecord {
+  const { deferred: _, ...rest } = record;
+  return rest;
+}
+function measuredAlso(
+  { measuredAt }: PlacesState,
+  parts: readonly PartRef[],
+  place: PlaceKey,
+): PlacesState['measuredAt'] {
+  return parts.reduce((so, { id }) => {
+    const known = so.get(id) ?? [];
+    return known.includes(place) ? so : so.set(id, [...known, place]);
+  }, measuredAt);
+}
+
+function ended(
+  record: PlaceRecord,
+  reading: number,
+  status: ReadingStatus,
+  seq: number,
+  why: string,
+): PlaceRecord {
+  return {
+    ...record,
+    readings: record.readings.map((each) =>
+      each.seq === reading ? { ...each, status, ended: { seq, why } } : each,
+    ),
+    contested:
+      record.contested.includes(reading) && record.contested.length <= 2
+        ? []
+        : record.contested.filter((each) => each !== reading),
+  };
+}
+
+/** Every current reading that depends on the part becomes spent: it was true of the part as it was. */
+export function spendReadings(
+  state: PlacesState,
+  part: PartRef['id'],
+  seq: number,
+  why: string,
+): Pick<PlacesState, 'places'> {
+  const depends = (reading: RecordedReading): boolean =>
+    (reading.status === 'current' || reading.status === 'refined') &&
+    reading.parts.some(({ id }) => id === part);
+  let { places } = state;
+  for (const key of state.measuredAt.get(part) ?? []) {
+    if (!placeAt(state, key).readings.some(depends)) continue;
+    const spent = atPlace({ ...state, places }, key, (record) => ({
+      ...record,
+      // What two people disagreed about is not there any more: both figures are of the part as it was.
+      contested: [],
+      readings: record.readings.map((each) =>
+        depends(each) ? { ...each, status: 'spent', ended: { seq, why } } : each,
+      ),
+    }));
+    ({ places } = spent);
+  }
+  return { places };
+}
+
+/** Puts new verdicts on readings whose limit changed under them. */
+export function rejudge(state: PlacesState, rejudged: readonly Rejudged[]): Pick<PlacesState, 'places'> {
+  let { places } = state;
+  for (const { place, reading, verdict } of rejudged) {
+    if (places.get(place) === undefined) continue;
+    ({ places } = atPlace({ ...state, places }, place, (record) => ({
+      ...record,
+      readings: record.readings.map((each) => (each.seq === reading ? { ...each, verdict } : each)),
+    })));
+  }
+  return { places };
 }

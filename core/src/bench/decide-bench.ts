@@ -1,7 +1,7 @@
 import { memberAt, questionsFor } from '../engines/characteristic';
 import { layoutReason, parsePlaceKey } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
-import type { PartsState } from '../engines/parts';
+import type { PartRef, PartsState } from '../engines/parts';
 import { bladeSizes } from '../instruments/instrument';
 import type { Instrument } from '../instruments/instrument';
 import type { Problem } from '../kernel/problem-data';
@@ -13,10 +13,11 @@ import type { PinState } from '../library/limit-in-force';
 import type { Actor } from '../kernel/actor';
 import { holdsOneOf } from '../kernel/actor';
 import type { LengthUnit } from '../quantity/length-unit';
-import type { BenchEvent, BenchEventData } from './bench-events';
+import type { BenchEvent, ReadingTaken } from './bench-events';
 import { intervalOf } from './interval';
 import { judgePlace } from './judge-place';
-import { characteristicOf, currentReading, isPlaceOfSheet, partsAt, placeAt } from './places';
+import { partsSeen } from './parts-seen';
+import { characteristicOf, currentReading, isPlaceOfSheet, placeAt } from './places';
 import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
 import { readEntry } from './read-entry';
 import type { EntryFault } from './read-entry';
@@ -38,12 +39,13 @@ export interface TakenText {
   readonly slip: SlipChoice | null;
 }
 export type BenchCommand =
-  | ({ readonly type: 'takeReading' } & At & TakenText)
+  /** `seen`: the parts that the person measured, in the condition in which they were. */
+  | ({ readonly type: 'takeReading'; readonly seen: readonly PartRef[] } & At & TakenText)
   | ({
       readonly type: 'correctReading';
       readonly reading: number;
       readonly reason: CorrectionReason;
-      readonly instead: TakenText | null;
+      readonly instead: (TakenText & { readonly seen: readonly PartRef[] }) | null;
     } & At)
   | ({ readonly type: 'voidReading'; readonly reading: number; readonly reason: string } & At)
   | ({ readonly type: 'decideContest'; readonly keep: number; readonly reason: string } & At)
@@ -68,13 +70,14 @@ export function decideBench(
   const record = placeAt(state, place);
   switch (command.type) {
     case 'takeReading':
-      return take(state, command, record, instrument);
+      return take(state, command, record, by, instrument);
     case 'correctReading':
       return correct(state, command, record, instrument);
     case 'voidReading': {
       const fault =
         staleFault(command, record) ??
         reasonFault(command.reason, 'void a reading') ??
+        contestFault(record, place) ??
         countsFault(record, command.place, command.reading);
       return (
         fault ??
@@ -93,6 +96,7 @@ export function decideBench(
         return refuse('READING_UNKNOWN', { place, reading: command.keep });
       const fault =
         inspectorFault(by, 'decide between two readings') ??
+        rivalFault(record, by) ??
         staleFault(command, record) ??
         reasonFault(command.reason, 'decide between two readings');
       return (
@@ -115,6 +119,11 @@ export function decideBench(
           command.type === 'deferPlace' ? 'defer a place' : 'declare a place not applicable',
         );
       if (fault !== undefined) return fault;
+      if (command.type === 'declareNotApplicable') {
+        // What was measured is there to be measured.
+        const there = record.readings.findLast(({ status }) => status === 'current');
+        if (there !== undefined) return refuse('PLACE_HAS_READING', { place, text: there.text });
+      }
       const type =
         command.type === 'deferPlace' ? ('placeDeferred' as const) : ('notApplicableDeclared' as const);
       return ok([{ type, v: 1, data: { place, reason: command.reason.trim() } }]);
@@ -136,6 +145,23 @@ const staleFault = (
 const reasonFault = (reason: string, action: string): ReturnType<typeof refuse> | undefined =>
   reason.trim() === '' ? refuse('REASON_MISSING', { action }) : undefined;
 
+/** While two people disagree, neither reading is taken away: an inspector who took neither decides. */
+const contestFault = (
+  { contested }: PlaceRecord,
+  place: PlaceKey,
+): ReturnType<typeof refuse> | undefined =>
+  contested.length > 0 ? refuse('PLACE_CONTESTED', { place }) : undefined;
+/** Never the same person, whatever the shop's policy says: one of the two readings is one's own. */
+function rivalFault({ contested, readings }: PlaceRecord, by: Actor): ReturnType<typeof refuse> | undefined {
+  return readings.some(({ seq, by: author }) => contested.includes(seq) && author.id === by.id)
+    ? refuse('SECOND_PERSON_NEEDED', {
+        action: 'decide between two readings',
+        person: by.name,
+        because: 'took one of them',
+      })
+    : undefined;
+}
+
 function countsFault(
   record: PlaceRecord,
   place: PlaceKey,
@@ -152,28 +178,32 @@ function take(
   state: BenchSlice,
   command: Extract<BenchCommand, { type: 'takeReading' }>,
   record: PlaceRecord,
+  by: Actor,
   instrument: Instrument | undefined,
 ): Decided {
-  const { place } = command;
-  if (record.contested.length > 0 && command.basedOn === record.version)
-    return refuse('PLACE_CONTESTED', { place });
-  const taken = understand(state, place, command, instrument);
+  const { place, basedOn } = command;
+  if (basedOn > record.version) return refuse('STALE', { what: place, basedOn, now: record.version });
+  const taken = understand(state, place, command, command.seen, instrument);
   if (!taken.ok) return taken;
-  const now = currentReading(record);
-  const event = (refines: number | null, contests: boolean): BenchEvent => ({
-    type: 'readingTaken',
-    v: 1,
-    data: { place, ...taken.value, refines, contests },
-  });
-  if (command.basedOn !== record.version) {
-    // Somebody was here meanwhile. A first reading is evidence and is kept; which one stands is decided by a person.
-    const rival = record.readings.some(({ status }) => status === 'current');
-    return ok([event(null, rival)]);
+  const event = (refines: number | null, contests: boolean): Decided =>
+    ok([{ type: 'readingTaken', v: 2, data: { place, basedOn, ...taken.value, refines, contests } }]);
+  // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
+  if (taken.value.late !== null) return event(null, false);
+  const isFresh = basedOn === record.version;
+  if (record.contested.length > 0) {
+    const isRival = record.readings.some(
+      ({ seq, by: author }) => record.contested.includes(seq) && author.id === by.id,
+    );
+    return isFresh || isRival ? refuse('PLACE_CONTESTED', { place }) : event(null, true);
   }
-  if (now === undefined) return ok([event(null, false)]);
-  return narrows(taken.value.reading, now.reading)
-    ? ok([event(now.seq, false)])
-    : refuse('PLACE_HAS_READING', { place, text: now.text });
+  const now = currentReading(record);
+  if (now === undefined) return event(null, false);
+  const { reading } = taken.value;
+  if (narrows(reading, now.reading)) return event(now.seq, false);
+  // Somebody else was here meanwhile. The same evidence confirms; what differs is kept too, and a person decides.
+  const isRivals = !isFresh && now.by.id !== by.id;
+  if (isRivals) return confirms(reading, now.reading) ? event(now.seq, false) : event(null, true);
+  return refuse('PLACE_HAS_READING', { place, text: now.text });
 }
 
 /** A bracket inside the known one is more of the same evidence; anything else would contradict it and needs a correction. */
@@ -184,6 +214,10 @@ function narrows(next: Reading, known: Reading): boolean {
   const isNarrower = inner.lo > outer.lo || inner.hi < outer.hi;
   return isNarrower && inner.lo >= outer.lo && inner.hi <= outer.hi;
 }
+function confirms(next: Reading, known: Reading): boolean {
+  const [a, b] = [intervalOf(next), intervalOf(known)];
+  return next.kind === known.kind && a.lo === b.lo && a.hi === b.hi;
+}
 
 function correct(
   state: BenchSlice,
@@ -192,26 +226,26 @@ function correct(
   instrument: Instrument | undefined,
 ): Decided {
   const { place, reading, reason, instead } = command;
-  const fault = staleFault(command, record) ?? countsFault(record, place, reading);
+  const fault =
+    staleFault(command, record) ?? contestFault(record, place) ?? countsFault(record, place, reading);
   if (fault !== undefined) return fault;
   const corrected: BenchEvent = { type: 'readingCorrected', v: 1, data: { place, reading, reason } };
   if (instead === null) return ok([corrected]);
-  const taken = understand(state, place, instead, instrument);
-  return taken.ok
-    ? ok([
-        corrected,
-        { type: 'readingTaken', v: 1, data: { place, ...taken.value, refines: null, contests: false } },
-      ])
-    : taken;
+  const taken = understand(state, place, instead, instead.seen, instrument);
+  if (!taken.ok) return taken;
+  const { basedOn } = command;
+  const data = { place, basedOn, ...taken.value, refines: null, contests: false };
+  return ok([corrected, { type: 'readingTaken', v: 2, data }]);
 }
 
-type Taken = Omit<BenchEventData['readingTaken'], 'place' | 'refines' | 'contests'>;
+type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
 
 /** From the typed text to a judged reading, or to the first thing that is wrong with it. */
 function understand(
   state: BenchSlice,
   place: PlaceKey,
   { text, unit, answers, slip, instrument: instrumentId }: TakenText,
+  seen: readonly PartRef[],
   instrument: Instrument | undefined,
 ): Result<Taken, Problem> {
   const where = parsePlaceKey(place);
@@ -226,8 +260,8 @@ function understand(
   if (!characteristic.tools.includes(instrument.kind)) {
     return refuse('INSTRUMENT_UNFIT', { instrument: instrument.id, characteristic: characteristic.name });
   }
-  const parts = partsAt(state, characteristic, where);
-  if (!parts.ok) return refuse('NO_PART_AT_PLACE', { place, slot: parts.slot });
+  const parts = partsSeen(state, characteristic, where, seen);
+  if (!parts.ok) return parts;
 
   const blades = bladeSizes(instrument);
   const entry = readEntry({
@@ -257,11 +291,13 @@ function understand(
     unitUsed: entry.unit,
     reading: entry.reading,
     notes: entry.notes,
+    ...(entry.stacks === undefined ? {} : { stacks: entry.stacks }),
     slip,
     instrument,
     answers,
-    parts: parts.refs,
-    verdict: judgePlace(state, where, parts.partState, entry.reading),
+    parts: parts.value.refs,
+    verdict: judgePlace(state, where, parts.value.partState, entry.reading),
+    late: parts.value.late,
   });
 }
 

@@ -1,10 +1,11 @@
-import { parsePlaceKey } from '../engines/place';
+import { parsePlaceKey, placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { PartState } from '../quantity/part-state';
 import type { Rejudged } from './bench-events';
 import { judge, JUDGE_RULE_VERSION } from './judge';
+import { sheetPlaces } from './places';
 import type { PlacesState, VerdictFact } from './places';
 import type { Reading } from './reading';
 
@@ -36,17 +37,23 @@ export function judgePlace(
   return { ...judge({ limit, reading, partState }), limit, sources, ...frame };
 }
 
-/** The verdicts that change when the limits do: every reading that counts, judged again. */
+/** The verdicts when the limits change: every reading that counts, judged again, in the order of the sheets. */
 export function rejudgements(state: PinState & PlacesState): readonly Rejudged[] {
-  return Object.entries(state.places).flatMap(([key, record]) => {
-    const place = parsePlaceKey(key);
-    if (place === undefined) return [];
-    return record.readings
-      .filter(({ status }) => status === 'current')
-      .map(({ seq, reading, verdict }) => ({
-        place: key,
-        reading: seq,
-        verdict: judgePlace(state, place, verdict.partState, reading),
-      }));
-  });
+  const order = new Map(sheetPlaces(state).map((place, i) => [placeKey(place), i]));
+  const rank = (key: string): number => order.get(key) ?? Infinity;
+  return state.places
+    .entries()
+    .filter(([, { readings }]) => readings.some(({ status }) => status === 'current'))
+    .sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : 1))
+    .flatMap(([key, record]) => {
+      const place = parsePlaceKey(key);
+      if (place === undefined) return [];
+      return record.readings
+        .filter(({ status }) => status === 'current')
+        .map(({ seq, reading, verdict }) => ({
+          place: key,
+          reading: seq,
+          verdict: judgePlace(state, place, verdict.partState, reading),
+        }));
+    });
 }

@@ -4,14 +4,17 @@ import type { Characteristic } from '../engines/characteristic';
 import { partIn } from '../engines/parts';
 import type { PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
+import { KeptMap } from '../kernel/kept-map';
+import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
+import type { LimitsPin } from '../library/limits-pin';
 import type { PinState, Withheld } from '../library/limit-in-force';
 import type { Bound, Limit } from '../library/limit';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
 import type { PartState } from '../quantity/part-state';
 import type { DecisionRule, VerdictWord } from './judge';
-import type { EntryNote } from './read-entry';
+import type { BladeStacks, EntryNote } from './read-entry';
 import type { Reading } from './reading';
 
 /** A verdict as a fact: what was judged, by which limit and which version of the rule. */
@@ -47,44 +50,62 @@ export type CorrectionReason = (typeof CORRECTION_REASONS)[number];
  */
 export type ReadingStatus = 'current' | 'refined' | 'spent' | 'void' | 'corrected';
 
+/** Why a reading came in too late to count: a part that it was taken on had changed before it was handed in. */
+export interface Late {
+  /** The event that changed the part. */
+  readonly since: number;
+  readonly why: string;
+}
+
 export interface RecordedReading {
   readonly seq: number;
   readonly at: string;
   readonly by: { readonly id: string; readonly name: string };
+  /** The version of the place that the person saw; null in stories that did not keep it. */
+  readonly basedOn: number | null;
   readonly text: string;
   readonly unit: LengthUnit;
   readonly unitUsed: LengthUnit;
   readonly reading: Reading;
   readonly notes: readonly EntryNote[];
+  /** The blades that were held together, of each end. */
+  readonly stacks?: BladeStacks;
   readonly slip: SlipChoice | null;
   readonly instrument: Instrument;
   readonly answers: readonly Answer[];
   readonly parts: readonly PartRef[];
   readonly verdict: VerdictFact;
+  /** Set where it was spent before it came in: it is evidence of the part as it was. */
+  readonly late: Late | null;
   readonly status: ReadingStatus;
   /** The event that changed the status, and the words that went with it. */
   readonly ended?: { readonly seq: number; readonly why: string };
 }
 export interface PlaceRecord {
-  /** The number of the last event that touched the place: commands are based on it. */
+  /** How many events have touched the place: commands are based on it. It is the place's own count, whoever else writes. */
   readonly version: number;
   readonly readings: readonly RecordedReading[];
-  /** Readings of two people that both claim to be the first. */
+  /** Readings of two people that cannot both be true. */
   readonly contested: readonly number[];
   readonly notApplicable?: {
     readonly accepted: boolean;
     readonly reason: string;
     readonly by: string;
     readonly at: string;
+    /** What it was said under: a new pin asks again. */
+    readonly pin: number;
   };
   readonly deferred?: { readonly reason: string; readonly by: string };
 }
 export interface PlacesState {
-  readonly places: Readonly<Record<PlaceKey, PlaceRecord>>;
+  readonly places: KeptMap<PlaceRecord>;
+  /** At which places a part was ever measured, so that its rework finds them without a search. */
+  readonly measuredAt: KeptMap<readonly PlaceKey[]>;
 }
+export const NO_PLACES: PlacesState = { places: KeptMap.empty(), measuredAt: KeptMap.empty() };
 export const UNTOUCHED: PlaceRecord = { version: 0, readings: [], contested: [] };
 
-export const placeAt = (state: PlacesState, key: PlaceKey): PlaceRecord => state.places[key] ?? UNTOUCHED;
+export const placeAt = (state: PlacesState, key: PlaceKey): PlaceRecord => state.places.get(key) ?? UNTOUCHED;
 export const currentReading = (record: PlaceRecord): RecordedReading | undefined =>
   record.contested.length > 0 ? undefined : record.readings.findLast(({ status }) => status === 'current');
 
@@ -131,12 +152,19 @@ export function partsAt(
 export function sheetPlaces(state: PinState, characteristic?: string): readonly Place[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
-  return pin.characteristics
-    .filter(({ id }) => characteristic === undefined || id === characteristic)
-    .flatMap((each) => placesOf(pin.model.layout, each));
+  const { all, of } = placesOfPin(pin);
+  return characteristic === undefined ? all : (of.get(characteristic) ?? []);
 }
-export const isPlaceOfSheet = (state: PinState, key: PlaceKey): boolean =>
-  sheetPlaces(state).some((place) => placeKey(place) === key);
+export function isPlaceOfSheet(state: PinState, key: PlaceKey): boolean {
+  const pin = currentPin(state);
+  return pin !== undefined && placesOfPin(pin).keys.has(key);
+}
+/** A pin never changes, so its places are worked out once. */
+const placesOfPin = onceFor((pin: LimitsPin) => {
+  const of = new Map(pin.characteristics.map((each) => [each.id, placesOf(pin.model.layout, each)]));
+  const all = [...of.values()].flat();
+  return { of, all, keys: new Set(all.map(placeKey)) };
+});
 
 /** Who took part in the work on a place: nobody of these may look at it as the second person. */
 export const workersAt = (record: PlaceRecord): readonly string[] => [

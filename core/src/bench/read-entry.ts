@@ -1,6 +1,6 @@
 import { decimalLength } from '../quantity/decimal-length';
 import type { LengthUnit } from '../quantity/length-unit';
-import { minus, ZERO } from '../quantity/nanometres';
+import { minus, plus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import type { Reading } from './reading';
 
@@ -12,8 +12,15 @@ export type Entry =
       readonly reading: Reading;
       readonly unit: LengthUnit;
       readonly notes: readonly EntryNote[];
+      /** The blades that were held together, for the ends where they were, in the order typed. */
+      readonly stacks?: BladeStacks;
     }
   | { readonly ok: false; readonly code: EntryFault };
+
+export interface BladeStacks {
+  readonly goes?: readonly Nanometres[];
+  readonly stops?: readonly Nanometres[];
+}
 
 interface Question {
   readonly text: string;
@@ -36,7 +43,14 @@ const UNIT_NAMES: Readonly<Record<string, LengthUnit>> = {
   μm: 'um',
 };
 const QUARTERS: Readonly<Record<string, string>> = { '¼': '25', '½': '5', '¾': '75' };
-const NUMBER = String.raw`(-)?\s*(?:(\d+[.,]\d*|[.,]\d+)|(\d+)?\s*([¼½¾])|(\d+))\s*(thou|th|in|"|mm|um|µm|μm)?`;
+const UNIT = String.raw`(thou|th|in|"|mm|um|µm|μm)`;
+const NUMBER = String.raw`(?:-)?\s*(?:\d+[.,]\d*|[.,]\d+|\d*\s*[¼½¾]|\d+)\s*(?:thou|th|in|"|mm|um|µm|μm)?`;
+/** One blade, or up to four that are held together as one. */
+const BLADES = String.raw`(${NUMBER}(?:\s*&\s*${NUMBER}){0,3})`;
+const PART = new RegExp(
+  String.raw`^\s*(-)?\s*(?:(\d+[.,]\d*|[.,]\d+)|(\d+)?\s*([¼½¾])|(\d+))\s*${UNIT}?\s*$`,
+  'iu',
+);
 
 interface Part {
   readonly negative: boolean;
@@ -46,16 +60,16 @@ interface Part {
 type Form = 'exact' | 'between' | 'atLeast' | 'under' | 'spread' | 'step';
 
 const FORMS: readonly { readonly form: Form; readonly pattern: RegExp }[] = [
-  { form: 'exact', pattern: form(NUMBER) },
-  { form: 'between', pattern: form(`${NUMBER}\\s*/\\s*${NUMBER}`) },
-  { form: 'step', pattern: form(`${NUMBER}\\s*/`) },
-  { form: 'atLeast', pattern: form(`${NUMBER}\\s*\\+`) },
-  { form: 'under', pattern: form(`<\\s*${NUMBER}`) },
-  { form: 'spread', pattern: form(`${NUMBER}\\s*(?:\\.\\.|-)\\s*${NUMBER}`) },
+  { form: 'exact', pattern: form(BLADES) },
+  { form: 'between', pattern: form(`${BLADES}\\s*/\\s*${BLADES}`) },
+  { form: 'step', pattern: form(`(${NUMBER})\\s*/`) },
+  { form: 'atLeast', pattern: form(`${BLADES}\\s*\\+`) },
+  { form: 'under', pattern: form(`<\\s*${BLADES}`) },
+  { form: 'spread', pattern: form(`(${NUMBER})\\s*(?:\\.\\.|-)\\s*(${NUMBER})`) },
 ];
-const SPREAD_SIGNED = form(`${NUMBER}\\s*\\.\\.\\s*${NUMBER}`);
+const SPREAD_SIGNED = form(`(${NUMBER})\\s*\\.\\.\\s*(${NUMBER})`);
 function form(source: string): RegExp {
-  return new RegExp(`^\\s*${source}\\s*(thou|th|in|"|mm|um|µm|μm)?\\s*$`, 'iu');
+  return new RegExp(`^\\s*${source}\\s*${UNIT}?\\s*$`, 'iu');
 }
 
 /**
@@ -71,7 +85,8 @@ export function readEntry({ text, unit, allowNegative = false, blades }: Questio
   const clean = text.replace(/[\u2013\u2014\u2212]/g, '-');
   const understood = split(clean, allowNegative, blades !== undefined);
   if (understood === undefined) return fault('notAReading');
-  const { parts, form: kind } = understood;
+  const { ends, form: kind } = understood;
+  const parts = ends.flat();
 
   const typed = [
     ...new Set([...parts.map((part) => part.unit), understood.unitAtEnd].filter((u) => u !== undefined)),
@@ -82,25 +97,42 @@ export function readEntry({ text, unit, allowNegative = false, blades }: Questio
     typed.length === 0 &&
     parts.every(({ digits }) => Number(digits) < 0.1 && (digits.split('.')[1] ?? '').length >= 3);
   const used = typed[0] ?? (asInches ? 'in' : unit);
-  const sizes: Nanometres[] = [];
-  for (const part of parts) {
-    const size = decimalLength(part.digits, used);
-    if (size === undefined) return fault('notAReading');
-    sizes.push(part.negative ? minus(ZERO, size) : size);
+  const sizes: Nanometres[][] = [];
+  for (const end of ends) {
+    const held: Nanometres[] = [];
+    for (const part of end) {
+      const size = decimalLength(part.digits, used);
+      if (size === undefined) return fault('notAReading');
+      held.push(part.negative ? minus(ZERO, size) : size);
+    }
+    sizes.push(held);
   }
   if (!allowNegative && parts.some((part) => part.negative)) return fault('negative');
 
-  const [first, second] = sizes;
+  const [first, second] = sizes.map((held) => held.reduce(plus));
   if (first === undefined) return fault('notAReading');
-  const notInSet = blades !== undefined && sizes.some((size) => !blades.includes(size));
+  const isThere = (held: readonly Nanometres[]): boolean =>
+    // A set has one of each blade: the same one cannot be held twice.
+    held.every((size, i) => blades?.includes(size) !== false && held.indexOf(size) === i);
   const thicker = blades?.find((blade) => blade > first);
   const reading = readingFrom(kind, first, second, blades !== undefined, thicker);
   if (reading === undefined) return fault('order');
   const notes: EntryNote[] = [];
   if (asInches) notes.push('readAsInches');
-  if (notInSet) notes.push('notInSet');
+  if (blades !== undefined && !sizes.every(isThere)) notes.push('notInSet');
   if (kind === 'step' && thicker === undefined) notes.push('lastBlade');
-  return { ok: true, reading, unit: used, notes };
+  const stacks = stacksOf(kind, sizes);
+  return { ok: true, reading, unit: used, notes, ...(stacks === undefined ? {} : { stacks }) };
+}
+
+/** Which ends were felt with more than one blade. */
+function stacksOf(kind: Form, sizes: readonly (readonly Nanometres[])[]): BladeStacks | undefined {
+  const names = kind === 'under' ? (['stops'] as const) : (['goes', 'stops'] as const);
+  const stacked = sizes.flatMap((held, i) => {
+    const name = names[i];
+    return held.length > 1 && name !== undefined ? [[name, held] as const] : [];
+  });
+  return stacked.length === 0 ? undefined : Object.fromEntries(stacked);
 }
 
 const fault = (code: EntryFault): Entry => ({ ok: false, code });
@@ -132,26 +164,31 @@ function readingFrom(
 
 interface Understood {
   readonly form: Form;
-  readonly parts: readonly Part[];
+  /** The numbers of each end: more than one where blades are held together. */
+  readonly ends: readonly (readonly Part[])[];
   readonly unitAtEnd: LengthUnit | undefined;
 }
 
 /** Which form the text has, with its numbers; signs are let through here and judged by the caller. */
 function split(text: string, allowNegative: boolean, feeler: boolean): Understood | undefined {
+  if (text.includes('&') && !feeler) return undefined;
   for (const { form: kind, pattern } of FORMS) {
     if (kind === 'step' && !feeler) continue;
     if (kind === 'under' && allowNegative) continue;
     const match = (kind === 'spread' && allowNegative ? SPREAD_SIGNED : pattern).exec(text);
     if (match === null) continue;
-    const groups = match.slice(1);
     const count = kind === 'between' || kind === 'spread' ? 2 : 1;
-    const parts = Array.from({ length: count }, (_, i) => partFrom(groups.slice(i * 6, i * 6 + 6)));
-    return { form: kind, parts, unitAtEnd: unitNamed(groups[count * 6]) };
+    const ends = match.slice(1, count + 1).map((end) => (end ?? '').split('&').map(partFrom));
+    if (ends.flat().some((part) => part === undefined)) continue;
+    return { form: kind, ends: ends as Part[][], unitAtEnd: unitNamed(match[count + 1]) };
   }
   return undefined;
 }
 
-function partFrom([sign, decimal, whole, quarter, plain, unit]: (string | undefined)[]): Part {
+function partFrom(text: string): Part | undefined {
+  const match = PART.exec(text);
+  if (match === null) return undefined;
+  const [, sign, decimal, whole, quarter, plain, unit] = match as unknown as (string | undefined)[];
   const digits =
     decimal?.replace(',', '.') ??
     (quarter === undefined ? (plain ?? '') : `${whole ?? '0'}.${QUARTERS[quarter] ?? ''}`);

@@ -1,4 +1,8 @@
 import type { PartState } from '../quantity/part-state';
+import { KeptMap } from '../kernel/kept-map';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { PART_KINDS } from './characteristic';
 import type { PartKind } from './characteristic';
 import type { SlotKey } from './place';
 
@@ -26,90 +30,145 @@ export interface PartRef {
   readonly condition: number;
 }
 export interface PartsState {
-  readonly parts: Readonly<Record<string, Part>>;
-  /** What lies in each slot now. */
-  readonly slots: Readonly<Record<SlotKey, string | undefined>>;
+  readonly parts: KeptMap<Part>;
+  /** What lies in each slot now; an empty text where a part was taken out. */
+  readonly slots: KeptMap<string>;
   /** How many parts each slot has had. */
-  readonly fittedCount: Readonly<Record<SlotKey, number>>;
+  readonly fittedCount: KeptMap<number>;
+  /** Facts of the workshop that came in after the part had changed; they hold the gates until somebody settles them. */
+  readonly reports: readonly FactReport[];
 }
-export const NO_PARTS: PartsState = { parts: {}, slots: {}, fittedCount: {} };
+export const NO_PARTS: PartsState = {
+  parts: KeptMap.empty(),
+  slots: KeptMap.empty(),
+  fittedCount: KeptMap.empty(),
+  reports: [],
+};
 
 export const REWORKS = ['filed', 'honed'] as const;
 export type Rework = (typeof REWORKS)[number];
 /** Which rework is done to which kind of part. */
 export const REWORK_OF: Readonly<Record<Rework, PartKind>> = { filed: 'ring', honed: 'bore' };
 
-export interface PartEventData {
-  partFitted: {
+/** A part as it is described when it is fitted. */
+export interface NewPart {
+  readonly state: PartState;
+  readonly partNumber: string | null;
+  readonly lot: string | null;
+}
+/** What somebody says that was done in the workshop. */
+export type WorkshopFact =
+  | { readonly kind: 'rework'; readonly part: string; readonly what: Rework; readonly how: string }
+  | {
+      readonly kind: 'replace';
+      readonly part: string;
+      readonly reason: string;
+      readonly instead: NewPart | null;
+    }
+  | { readonly kind: 'fit'; readonly slot: SlotKey; readonly with: NewPart };
+/** Why a fact could not simply be written: the part, its slot or the gate over it had changed meanwhile. */
+export const REPORT_CAUSES = ['partChanged', 'partGone', 'slotTaken', 'gateSigned'] as const;
+export type ReportCause = (typeof REPORT_CAUSES)[number];
+/** How a reported fact was settled: it was done as well, it is the one that stands there already, or it was not done. */
+export const SETTLED_AS = ['happened', 'same', 'notDone'] as const;
+export type SettledAs = (typeof SETTLED_AS)[number];
+export interface FactReport {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly slot: SlotKey;
+  readonly fact: WorkshopFact;
+  readonly because: ReportCause;
+  /** The condition that the person saw, of a part. */
+  readonly basedOn: number | null;
+}
+
+/** The kind of part that a slot is for. */
+export const kindOfSlot = (slot: SlotKey): PartKind | undefined =>
+  PART_KINDS.find((kind) => kind === slot.slice(0, slot.indexOf('@')));
+
+const changed = <D>() => event<D, PartsState>();
+/** What happens to parts, as events. */
+export const PART_EVENTS = {
+  partFitted: changed<{
     readonly part: string;
     readonly kind: PartKind;
     readonly slot: SlotKey;
     readonly state: PartState;
     readonly partNumber: string | null;
     readonly lot: string | null;
-  };
-  partRemoved: { readonly part: string; readonly slot: SlotKey; readonly reason: string };
-  partReworked: {
+  }>()(1, ({ parts, slots, fittedCount }, data, stamp) => {
+    const { part: id, kind, slot, state, partNumber, lot } = data;
+    const step: PartStep = { seq: stamp.seq, at: stamp.at, by: stamp.by.id, what: 'fitted', note: slot };
+    const known = parts.get(id);
+    const part: Part =
+      known === undefined
+        ? { id, kind, state, condition: 1, slot, partNumber, lot, history: [step] }
+        : { ...known, slot, history: [...known.history, step] };
+    return {
+      parts: parts.set(id, part),
+      slots: slots.set(slot, id),
+      fittedCount: fittedCount.set(slot, (fittedCount.get(slot) ?? 0) + 1),
+    };
+  }),
+  partRemoved: changed<{ readonly part: string; readonly slot: SlotKey; readonly reason: string }>()(
+    1,
+    (state, { part, slot, reason }, stamp) => ({
+      parts: withStep(state, part, { slot: null }, 'removed', reason, stamp),
+      slots: state.slots.set(slot, ''),
+    }),
+  ),
+  partReworked: changed<{
     readonly part: string;
     readonly what: Rework;
     readonly condition: number;
     readonly how: string;
-  };
-}
-export type PartEvent = {
-  readonly [T in keyof PartEventData]: { readonly type: T; readonly v: 1; readonly data: PartEventData[T] };
-}[keyof PartEventData];
-
-export const partIn = (state: PartsState, slot: SlotKey): Part | undefined => {
-  const id = state.slots[slot];
-  return id === undefined ? undefined : state.parts[id];
+  }>()(1, (state, { part, what, condition, how }, stamp) => ({
+    parts: withStep(state, part, { condition }, what, how, stamp),
+  })),
+  factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(1, ({ reports }, report, { seq, at, by }) => ({
+    reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
+  })),
+  factSettled: changed<{ readonly report: number; readonly as: SettledAs; readonly reason: string }>()(
+    1,
+    ({ reports }, { report }) => ({ reports: reports.filter(({ seq }) => seq !== report) }),
+  ),
 };
+export type PartEventData = DataIn<typeof PART_EVENTS>;
+export type PartEvent = EventIn<typeof PART_EVENTS>;
+
+export const partIn = (state: PartsState, slot: SlotKey): Part | undefined =>
+  state.parts.get(state.slots.get(slot) ?? '');
 
 /** The id of the next part that is fitted in a slot: unique within the job, and readable on a tag. */
 export const nextPartId = (state: PartsState, slot: SlotKey): string =>
-  `${slot}#${(state.fittedCount[slot] ?? 0) + 1}`;
+  `${slot}#${(state.fittedCount.get(slot) ?? 0) + 1}`;
 
-interface Stamp {
-  readonly seq: number;
-  readonly at: string;
-  readonly by: string;
-}
-
-export function evolveParts(state: PartsState, event: PartEvent, stamp: Stamp): PartsState {
-  switch (event.type) {
-    case 'partFitted': {
-      const { part: id, kind, slot, state: partState, partNumber, lot } = event.data;
-      const step = { ...stamp, what: 'fitted' as const, note: slot };
-      const known = state.parts[id];
-      const part: Part =
-        known === undefined
-          ? { id, kind, state: partState, condition: 1, slot, partNumber, lot, history: [step] }
-          : { ...known, slot, history: [...known.history, step] };
-      return {
-        parts: { ...state.parts, [id]: part },
-        slots: { ...state.slots, [slot]: id },
-        fittedCount: { ...state.fittedCount, [slot]: (state.fittedCount[slot] ?? 0) + 1 },
-      };
-    }
-    case 'partRemoved': {
-      const { part: id, slot, reason } = event.data;
-      return {
-        ...withStep(state, id, { slot: null }, { ...stamp, what: 'removed', note: reason }),
-        slots: { ...state.slots, [slot]: undefined },
-      };
-    }
-    case 'partReworked': {
-      const { part: id, what, condition, how } = event.data;
-      return withStep(state, id, { condition }, { ...stamp, what, note: how });
+/** The step that first took a part from the condition or the slot in which somebody saw it; none while it is as seen. */
+export function stepSince(part: Part, condition: number, slot: SlotKey): PartStep | undefined {
+  if (part.condition === condition && part.slot === slot) return undefined;
+  let at = 1;
+  for (const step of part.history) {
+    if (step.what === 'removed') {
+      if (at === condition) return step;
+    } else if (step.what !== 'fitted') {
+      if (at === condition) return step;
+      at += 1;
     }
   }
+  return undefined;
 }
 
-function withStep(state: PartsState, id: string, change: Partial<Part>, step: PartStep): PartsState {
-  const part = state.parts[id];
-  if (part === undefined) return state;
-  return {
-    ...state,
-    parts: { ...state.parts, [id]: { ...part, ...change, history: [...part.history, step] } },
-  };
+function withStep(
+  { parts }: PartsState,
+  id: string,
+  change: Partial<Part>,
+  what: PartStep['what'],
+  note: string,
+  { seq, at, by }: Stamp,
+): KeptMap<Part> {
+  const part = parts.get(id);
+  if (part === undefined) return parts;
+  const step: PartStep = { seq, at, by: by.id, what, note };
+  return parts.set(id, { ...part, ...change, history: [...part.history, step] });
 }

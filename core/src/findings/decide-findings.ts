@@ -1,29 +1,32 @@
 import { rejudgements } from '../bench/judge-place';
 import type { BenchEvent } from '../bench/bench-events';
-import { currentReading, placeAt, workersAt } from '../bench/places';
-import type { PlacesState } from '../bench/places';
+import { characteristicOf, currentReading, placeAt, sheetPlaces, workersAt } from '../bench/places';
+import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
+import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
+import { fitKey, parsePlaceKey, placeKey, slotKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
-import { parsePlaceKey } from '../engines/place';
+import { isInDate } from '../instruments/instrument';
+import { isDay } from '../kernel/instant';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { currentPin, limitInForce } from '../library/limit-in-force';
+import { currentPin, fitDecision, limitInForce } from '../library/limit-in-force';
 import type { LimitDecision, PinState } from '../library/limit-in-force';
 import { BOUNDS } from '../library/limit';
-import type { Bound, Limit } from '../library/limit';
-import { statementsAbout } from '../library/limits-pin';
-import { statedBound } from '../library/rank';
+import type { Bound } from '../library/limit';
 import { holdsOneOf } from '../kernel/actor';
-import type { Actor } from '../kernel/actor';
+import type { Actor, Role } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
 import type { PartState } from '../quantity/part-state';
 import { limitNotes } from '../library/limit-notes';
 import type { NotedEngine } from '../library/limit-notes';
-import { setRules } from './set-rules';
+import { basisOf } from './decisions';
 import type { Approval, FindingEvent, FindingsState } from './decisions';
+import { limitChoices } from './limit-choices';
+import { setRules } from './set-rules';
 
 export interface FindingsSlice extends FindingsState, PlacesState, PinState, PartsState {
   readonly secondPerson: SecondPersonPolicy;
@@ -53,13 +56,34 @@ export type FindingCommand =
       readonly type: 'decideLimit';
       readonly fit: FitKey;
       readonly partState: PartState;
-      /** The row that shall govern each bound; a bound that is left out has no limit. */
+      /** The pin whose documents the person saw. */
+      readonly pin: number;
+      /** One of the choices that the documents give: the row that shall govern each bound. */
       readonly rows: Readonly<Partial<Record<Bound, string>>>;
       readonly reason: string;
     }
-  /** A note about a limit, or a rule over several readings that does not hold, by its id. */
-  | { readonly type: 'acceptLimitNote'; readonly note: string; readonly reason: string }
-  | { readonly type: 'acceptInstrument'; readonly instrument: string; readonly reason: string }
+  /** The second look at a choice. */
+  | {
+      readonly type: 'confirmLimit';
+      readonly choice: number;
+      readonly accept: boolean;
+      readonly reason: string;
+    }
+  /** A note about a limit, or a rule over several readings that does not hold, by its id (which names the readings). */
+  | {
+      readonly type: 'acceptLimitNote';
+      readonly note: string;
+      readonly pin: number;
+      readonly approval: Approval | null;
+      readonly reason: string;
+    }
+  /** `readings`: the numbers of the readings that the person saw to be taken with it. */
+  | {
+      readonly type: 'acceptInstrument';
+      readonly instrument: string;
+      readonly readings: readonly number[];
+      readonly reason: string;
+    }
   | {
       readonly type: 'decideNotApplicable';
       readonly place: PlaceKey;
@@ -81,44 +105,56 @@ export function decideFindings(
   if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'decide a finding' });
   const reason = command.reason.trim();
   if (command.type === 'askConcession') {
+    if (!holdsOneOf(by, ['technician', 'inspector']))
+      return refuse('MAY_NOT', {
+        action: 'ask for a concession',
+        needs: ['technician', 'inspector'],
+        person: by.name,
+      });
     const asked = concedable(state, command);
-    return asked.ok
-      ? ok([{ type: 'concessionAsked', v: 1, data: { place: command.place, reading: asked.value, reason } }])
-      : asked;
+    if (!asked.ok) return asked;
+    const data = { place: command.place, reading: asked.value.seq, basis: basisOf(asked.value.verdict), reason };
+    return ok([{ type: 'concessionAsked', v: 2, data }]);
   }
+  if (command.type === 'confirmLimit') return confirmLimit(state, command, reason, by, at);
   if (!holdsOneOf(by, ['inspector']))
     return refuse('MAY_NOT', { action: 'decide a finding', needs: ['inspector'], person: by.name });
   switch (command.type) {
     case 'grantConcession': {
       const reading = concedable(state, command);
       if (!reading.ok) return reading;
-      const missing = (['number', 'date', 'issuer'] as const).filter(
-        (field) => command.approval[field].trim() === '',
-      );
-      if (missing.length > 0) return refuse('APPROVAL_INCOMPLETE', { missing });
+      const missing = approvalFault(command.approval);
+      if (missing !== undefined) return missing;
       const look = independent(state, command.place, 'grant a concession', by, at);
       if (!look.ok) return look;
       const data = {
         place: command.place,
-        reading: reading.value,
+        reading: reading.value.seq,
+        basis: basisOf(reading.value.verdict),
         approval: command.approval,
         reason,
-        samePerson: look.value,
+        samePerson: null,
       };
-      return ok([{ type: 'concessionGranted', v: 1, data }]);
+      return ok([{ type: 'concessionGranted', v: 2, data }]);
     }
     case 'refuseConcession': {
-      const asked = state.concessionsAsked[command.place];
+      const record = placeAt(state, command.place);
+      if (record.version !== command.basedOn) return stale(command, record.version);
+      const asked = Object.hasOwn(state.concessionsAsked, command.place)
+        ? state.concessionsAsked[command.place]
+        : undefined;
       if (asked === undefined) return refuse('NOT_ASKED', { place: command.place });
       return ok([
         { type: 'concessionRefused', v: 1, data: { place: command.place, reading: asked.reading, reason } },
       ]);
     }
     case 'decideLimit':
-      return decideLimit(state, command, reason);
+      return chooseLimit(state, command, reason, by, at);
     case 'acceptLimitNote': {
       const pin = currentPin(state);
       if (pin === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
+      if (command.pin !== pin.pin)
+        return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin.pin });
       const open = [...limitNotes(pin, state.engine, state.limitDecisions), ...setRules(state)];
       const found = open.find(({ id }) => id === command.note);
       if (found === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
@@ -131,17 +167,29 @@ export function decideFindings(
             .sort()
             .at(-1) ?? at;
         const first = { ids, because: 'took these readings', lastAt };
-        const look = secondLook('accept what breaks a rule', first, by, at, state.secondPerson);
+        // What is out of a limit is conceded: on an approval, and never by who measured it.
+        const isConcession = found.state === 'broken';
+        const policy = isConcession ? 'required' : state.secondPerson;
+        const look = secondLook('accept what breaks a rule', first, by, at, policy);
         if (!look.ok) return look;
+        const missing = isConcession ? approvalFault(command.approval ?? NO_APPROVAL) : undefined;
+        if (missing !== undefined) return missing;
       }
-      return ok([{ type: 'limitNoteAccepted', v: 1, data: { note: command.note, pin: pin.pin, reason } }]);
+      const data = { note: command.note, pin: pin.pin, reason, approval: command.approval };
+      return ok([{ type: 'limitNoteAccepted', v: 2, data }]);
     }
     case 'acceptInstrument': {
       const { instrument } = command;
-      const users = Object.values(state.places)
-        .flatMap(({ readings }) => readings)
-        .filter((each) => each.instrument.id === instrument);
+      const users = Object.values(lateInstruments(state)[instrument] ?? []);
       if (users.length === 0) return refuse('INSTRUMENT_NOT_TAKEN', { instrument });
+      const now = users.map(({ seq }) => seq);
+      // A reading that came in since has not been looked at.
+      if (now.length !== command.readings.length || now.some((seq) => !command.readings.includes(seq)))
+        return refuse('STALE', {
+          what: `readings with ${instrument}`,
+          basedOn: command.readings.at(-1) ?? 0,
+          now: now.at(-1) ?? 0,
+        });
       const first = {
         ids: users.map((each) => each.by.id),
         because: 'took readings with it',
@@ -153,10 +201,16 @@ export function decideFindings(
     case 'decideNotApplicable': {
       const { place, accept } = command;
       const record = placeAt(state, place);
-      const declared = record.notApplicable;
-      if (declared === undefined || declared.accepted) return refuse('NOT_ASKED', { place });
+      const declared = openDeclaration(state, place);
+      if (declared === undefined) return refuse('NOT_ASKED', { place });
       if (record.version !== command.basedOn) return stale(command, record.version);
-      const first = { ids: [declared.by], because: 'declared it', lastAt: declared.at };
+      // Who said it, and whoever worked at the place, is too near to it.
+      const work = workAt(state, place, declared.at);
+      const first = {
+        ids: [declared.by, ...work.ids],
+        because: declared.by === by.id ? 'declared it' : work.because,
+        lastAt: work.lastAt,
+      };
       const look = secondLook('accept that a place is not applicable', first, by, at, state.secondPerson);
       if (!look.ok) return look;
       return ok([
@@ -171,62 +225,169 @@ const stale = (
   now: number,
 ): Refused => refuse('STALE', { what: place, basedOn, now });
 
+const NO_APPROVAL: Approval = { number: '', date: '', issuer: '' };
+function approvalFault(approval: Approval): Refused | undefined {
+  const missing = (['number', 'date', 'issuer'] as const).filter((field) => approval[field].trim() === '');
+  if (missing.length > 0) return refuse('APPROVAL_INCOMPLETE', { missing });
+  return isDay(approval.date) ? undefined : refuse('APPROVAL_INCOMPLETE', { missing: ['date'] });
+}
+
 /** The reading that a concession would be about: a current one that is tight or loose. */
 function concedable(
   state: FindingsSlice,
   { place, basedOn }: { readonly place: PlaceKey; readonly basedOn: number },
-): Result<number, Problem> {
+): Result<RecordedReading, Problem> {
   const record = placeAt(state, place);
   if (record.version !== basedOn) return stale({ place, basedOn }, record.version);
   const reading = currentReading(record);
   return reading !== undefined && (reading.verdict.verdict === 'tight' || reading.verdict.verdict === 'loose')
-    ? ok(reading.seq)
+    ? ok(reading)
     : refuse('NOTHING_TO_CONCEDE', { place });
 }
 
-/** A concession is never given by who did the work on the place or its parts. */
-function independent(
+/** Who did the work on a place or its parts, and when last. */
+export function workAt(
+  state: PlacesState & PartsState & PinState,
+  place: PlaceKey,
+  at: string,
+): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
+  const record = placeAt(state, place);
+  const where = parsePlaceKey(place);
+  const characteristic = where === undefined ? undefined : characteristicOf(state, where);
+  const lying =
+    where === undefined || characteristic === undefined
+      ? []
+      : characteristic.parts.flatMap((kind) => partIn(state, slotKey(kind, where.at))?.id ?? []);
+  const parts = new Set([...record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)), ...lying]);
+  // The bores are named when the job is opened: that is no work on them.
+  const steps = [...parts].flatMap((id) => {
+    const part = state.parts.get(id);
+    return (part?.history ?? []).filter(({ what }) => part?.kind === 'ring' || what !== 'fitted');
+  });
+  const ids = [...workersAt(record), ...steps.map((step) => step.by)];
+  const lastAt =
+    [...record.readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ?? at;
+  return { ids: [...new Set(ids)], because: 'did the work on it', lastAt };
+}
+/** A concession is never given by who did the work on the place or its parts, whatever the shop's policy says. */
+const independent = (
   state: FindingsSlice,
   place: PlaceKey,
   action: string,
   by: Actor,
   at: string,
-): Result<SamePerson | null, Problem> {
-  const record = placeAt(state, place);
-  const parts = new Set(record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)));
-  const steps = [...parts].flatMap((id) => state.parts[id]?.history ?? []);
-  const ids = [...workersAt(record), ...steps.map((step) => step.by)];
-  const lastAt =
-    [...record.readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ?? at;
-  const look = secondLook(action, { ids, because: 'did the work on it', lastAt }, by, at, state.secondPerson);
-  return look.ok ? ok(look.value ?? null) : look;
+): Result<SamePerson | undefined, Problem> => secondLook(action, workAt(state, place, at), by, at, 'required');
+
+/** Who may give the second look at a limit that somebody chose. */
+export const CONFIRMERS: readonly Role[] = ['inspector', 'releaser', 'steward'];
+
+/** Who measured what a limit is about is too near to choosing it. */
+function measurersOf(
+  state: FindingsSlice,
+  fit: FitKey,
+  at: string,
+): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
+  const readings = sheetPlaces(state)
+    .filter((place) => fitKey(place) === fit)
+    .flatMap((place) => placeAt(state, placeKey(place)).readings);
+  return {
+    ids: [...new Set(readings.map((reading) => reading.by.id))],
+    because: 'measured what it is about',
+    lastAt: readings.at(-1)?.at ?? at,
+  };
 }
 
-function decideLimit(
+/** Chooses one of the windows that the documents give. It is in force when another person has looked at it. */
+function chooseLimit(
   state: FindingsSlice,
   command: Extract<FindingCommand, { type: 'decideLimit' }>,
   reason: string,
+  by: Actor,
+  at: string,
 ): Decided {
   const { fit, partState, rows } = command;
   const pin = currentPin(state);
   const place = parsePlaceKey(fit);
-  if (pin === undefined || place === undefined || !pin.fits.some((each) => each.fit === fit))
+  if (pin === undefined || place === undefined || fitDecision(pin, fit, partState) === undefined)
     return refuse('PLACE_UNKNOWN', { place: fit });
+  if (command.pin !== pin.pin)
+    return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin.pin });
   if (limitInForce(state, place, partState).state !== 'withheld') return refuse('LIMIT_NOT_OPEN', { fit });
-  const statements = statementsAbout(place, pin);
-  const limit: { -readonly [B in Bound]?: Limit[B] } = {};
-  for (const bound of BOUNDS) {
-    const row = rows[bound];
-    if (row === undefined) continue;
-    const statement = statements.find(({ id }) => id === row);
-    const value = statement === undefined ? undefined : statedBound(statement, bound, pin.context);
-    if (value === undefined || value === 'unknown') return refuse('ROW_UNKNOWN', { row });
-    limit[bound] = value;
+  const look = secondLook('choose a limit', measurersOf(state, fit, at), by, at, state.secondPerson);
+  if (!look.ok) return look;
+  const offered = limitChoices(state, fit, partState).find((choice) =>
+    BOUNDS.every((bound) => choice.rows[bound] === rows[bound]),
+  );
+  if (offered === undefined) return refuse('CHOICE_NOT_OFFERED', { fit });
+  const data = { pin: pin.pin, fit, partState, rows: offered.rows, limit: offered.limit, reason };
+  return ok([{ type: 'limitChosen', v: 1, data }]);
+}
+
+function confirmLimit(
+  state: FindingsSlice,
+  { choice, accept }: Extract<FindingCommand, { type: 'confirmLimit' }>,
+  reason: string,
+  by: Actor,
+  at: string,
+): Decided {
+  if (!holdsOneOf(by, CONFIRMERS))
+    return refuse('MAY_NOT', {
+      action: 'give the second look at a limit',
+      needs: CONFIRMERS,
+      person: by.name,
+    });
+  const chosen = state.limitChosen.find(({ seq }) => seq === choice);
+  const pin = currentPin(state);
+  if (chosen === undefined || chosen.pin !== pin?.pin) return refuse('CHOICE_GONE', { choice });
+  const measurers = measurersOf(state, chosen.fit, at);
+  const first = {
+    ids: [chosen.by.id, ...measurers.ids],
+    because: chosen.by.id === by.id ? 'chose it' : measurers.because,
+    lastAt: chosen.at,
+  };
+  const look = secondLook('give the second look at a limit', first, by, at, state.secondPerson);
+  if (!look.ok) return look;
+  if (!accept) return ok([{ type: 'limitChoiceRefused', v: 1, data: { choice, reason } }]);
+  const { pin: pinned, fit, partState, rows, limit } = chosen;
+  const decision: LimitDecision = { pin: pinned, fit, partState, rows, limit, reason: chosen.reason };
+  const made = { ...decision, by: '', at: '', secondLook: null };
+  const after = { ...state, limitDecisions: [...state.limitDecisions, made] };
+  const rejudged = rejudgements(after).filter(
+    ({ place, verdict }) => verdict.partState === partState && isOfFit(place, fit),
+  );
+  const samePerson = look.value ?? null;
+  const data = { ...decision, rejudged, choice, lookReason: reason, samePerson };
+  return ok([{ type: 'limitDecided', v: 2, data }]);
+}
+function isOfFit(key: PlaceKey, fit: FitKey): boolean {
+  const place = parsePlaceKey(key);
+  return place !== undefined && fitKey(place) === fit;
+}
+
+/** The readings that count and were taken with an instrument out of date, by instrument, where nobody accepted that. */
+export function lateInstruments(
+  state: PlacesState & FindingsState,
+): Readonly<Record<string, readonly (RecordedReading & { readonly place: PlaceKey })[]>> {
+  const late: Record<string, (RecordedReading & { readonly place: PlaceKey })[]> = {};
+  for (const [place, { readings }] of state.places) {
+    for (const reading of readings) {
+      const { seq, instrument, at, status } = reading;
+      if (status !== 'current' || isInDate(instrument, at.slice(0, 10))) continue;
+      if (seq <= (state.acceptedInstruments[instrument.id]?.upTo ?? 0)) continue;
+      (late[instrument.id] ??= []).push({ ...reading, place });
+    }
   }
-  if (limit.min !== undefined && limit.max !== undefined && limit.min > limit.max)
-    return refuse('BOUNDS_CROSS', { fit });
-  const decision: LimitDecision = { pin: pin.pin, fit, partState, rows, limit, reason };
-  const after = { ...state, limitDecisions: [...state.limitDecisions, { ...decision, by: '', at: '' }] };
-  const rejudged = rejudgements(after).filter(({ verdict }) => verdict.partState === partState);
-  return ok([{ type: 'limitDecided', v: 1, data: { ...decision, rejudged } }]);
+  for (const readings of Object.values(late)) readings.sort((a, b) => a.seq - b.seq);
+  return late;
+}
+
+/** What somebody said to be not applicable and nobody has accepted under this pin; nothing where it was measured after all. */
+export function openDeclaration(
+  state: PlacesState & PinState,
+  place: PlaceKey,
+): PlaceRecord['notApplicable'] | undefined {
+  const record = placeAt(state, place);
+  const declared = record.notApplicable;
+  if (declared === undefined || currentReading(record) !== undefined) return undefined;
+  return declared.accepted && declared.pin === currentPin(state)?.pin ? undefined : declared;
 }

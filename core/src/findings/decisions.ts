@@ -1,7 +1,13 @@
 import type { PlaceKey } from '../engines/place';
-import type { LimitDecision } from '../library/limit-in-force';
+import { rejudge } from '../bench/bench-events';
 import type { Rejudged } from '../bench/bench-events';
+import { placeAt } from '../bench/places';
+import type { PlacesState, RecordedReading, VerdictFact } from '../bench/places';
+import { BOUNDS } from '../library/limit';
+import type { LimitDecision, PinState } from '../library/limit-in-force';
 import type { SamePerson } from '../people/second-person';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn } from '../record/event-table';
 
 /** The approval that a concession rests on. */
 export interface Approval {
@@ -9,19 +15,30 @@ export interface Approval {
   readonly date: string;
   readonly issuer: string;
 }
+/** What a concession is of: this verdict, by this limit, under this pin. When one of them moves, it falls. */
+export type ConcessionBasis = Pick<VerdictFact, 'verdict' | 'limit' | 'pin'>;
 export interface Concession {
   readonly seq: number;
   readonly at: string;
   readonly by: string;
   readonly byName: string;
   readonly reading: number;
+  readonly basis: ConcessionBasis;
   readonly approval: Approval;
   readonly reason: string;
 }
 export interface FindingsState {
   readonly concessions: Readonly<Record<PlaceKey, Concession>>;
   readonly concessionsAsked: Readonly<
-    Record<PlaceKey, { readonly reading: number; readonly reason: string; readonly by: string }>
+    Record<
+      PlaceKey,
+      {
+        readonly reading: number;
+        readonly basis: ConcessionBasis;
+        readonly reason: string;
+        readonly by: string;
+      }
+    >
   >;
   /** Instruments that were out of date when used, and who accepted that; up to which event. */
   readonly acceptedInstruments: Readonly<
@@ -29,7 +46,16 @@ export interface FindingsState {
   >;
   /** Notes about limits and rules over several readings that somebody accepted, by their id. */
   readonly acceptedNotes: Readonly<
-    Record<string, { readonly reason: string; readonly by: string; readonly seq: number }>
+    Record<
+      string,
+      {
+        readonly reason: string;
+        readonly by: string;
+        readonly seq: number;
+        readonly pin: number;
+        readonly approval: Approval | null;
+      }
+    >
   >;
 }
 export const NOTHING_DECIDED: FindingsState = {
@@ -39,75 +65,151 @@ export const NOTHING_DECIDED: FindingsState = {
   acceptedNotes: {},
 };
 
-export interface FindingEventData {
-  concessionAsked: { readonly place: PlaceKey; readonly reading: number; readonly reason: string };
-  concessionGranted: {
-    readonly place: PlaceKey;
-    readonly reading: number;
-    readonly approval: Approval;
-    readonly reason: string;
-    readonly samePerson: SamePerson | null;
-  };
-  concessionRefused: { readonly place: PlaceKey; readonly reading: number; readonly reason: string };
-  limitDecided: LimitDecision & { readonly rejudged: readonly Rejudged[] };
-  instrumentAccepted: { readonly instrument: string; readonly reason: string };
-  limitNoteAccepted: { readonly note: string; readonly pin: number; readonly reason: string };
-}
-export type FindingEvent = {
-  readonly [T in keyof FindingEventData]: {
-    readonly type: T;
-    readonly v: 1;
-    readonly data: FindingEventData[T];
-  };
-}[keyof FindingEventData];
-
-interface Stamp {
-  readonly seq: number;
-  readonly at: string;
-  readonly by: { readonly id: string; readonly name: string };
+type Slice = FindingsState & PlacesState & PinState;
+interface AboutReading {
+  readonly place: PlaceKey;
+  readonly reading: number;
+  readonly reason: string;
 }
 
-/** `limitDecided` changes limits and verdicts, not this slice. */
-export function evolveFindings(state: FindingsState, event: FindingEvent, stamp: Stamp): FindingsState {
-  switch (event.type) {
-    case 'concessionAsked': {
-      const { place, reading, reason } = event.data;
+/** What was decided, as events. */
+export const FINDING_EVENTS = {
+  concessionAsked: event<AboutReading & { readonly basis: ConcessionBasis | null }, Slice>()(
+    2,
+    (state, { place, reading, basis, reason }, { by }) => ({
+      concessionsAsked: {
+        ...state.concessionsAsked,
+        [place]: { reading, basis: basis ?? basisThen(state, place, reading), reason, by: by.name },
+      },
+    }),
+    (data) => ({ ...data, basis: null }),
+  ),
+  concessionGranted: event<
+    AboutReading & {
+      /** Null in stories that did not say it: then it is the verdict of that moment. */
+      readonly basis: ConcessionBasis | null;
+      readonly approval: Approval;
+      readonly samePerson: SamePerson | null;
+    },
+    Slice
+  >()(
+    2,
+    (state, { place, reading, basis, approval, reason }, { seq, at, by }) => ({
+      concessionsAsked: without(state.concessionsAsked, place),
+      concessions: {
+        ...state.concessions,
+        [place]: {
+          seq,
+          at,
+          by: by.id,
+          byName: by.name,
+          reading,
+          basis: basis ?? basisThen(state, place, reading),
+          approval,
+          reason,
+        },
+      },
+    }),
+    (data) => ({ ...data, basis: null }),
+  ),
+  concessionRefused: event<AboutReading, Slice>()(1, (state, { place }) => ({
+    concessionsAsked: without(state.concessionsAsked, place),
+  })),
+  /** Somebody chose how a limit that the documents leave open shall be; nothing is in force by it before the second look. */
+  limitChosen: event<LimitDecision, Slice>()(1, (state, choice, { seq, at, by }) => ({
+    limitChosen: [
+      ...othersThan(state, choice),
+      { ...choice, seq, at, by: { id: by.id, name: by.name } },
+    ],
+  })),
+  limitChoiceRefused: event<{ readonly choice: number; readonly reason: string }, Slice>()(
+    1,
+    (state, { choice }) => ({ limitChosen: state.limitChosen.filter(({ seq }) => seq !== choice) }),
+  ),
+  limitDecided: event<
+    LimitDecision & {
+      readonly rejudged: readonly Rejudged[];
+      /** The choice that was looked at; null in stories in which nobody had to. */
+      readonly choice: number | null;
+      /** What whoever gave the second look said. */
+      readonly lookReason: string | null;
+      readonly samePerson: SamePerson | null;
+    },
+    Slice
+  >()(
+    2,
+    (state, { rejudged, choice, samePerson: _same, lookReason: _look, ...decision }, { at, by }) => {
+      const chosen = state.limitChosen.find(({ seq }) => seq === choice);
+      const made =
+        chosen === undefined
+          ? { by: by.name, at, secondLook: null }
+          : { by: chosen.by.name, at: chosen.at, secondLook: by.name };
       return {
-        ...state,
-        concessionsAsked: { ...state.concessionsAsked, [place]: { reading, reason, by: stamp.by.name } },
+        ...rejudge(state, rejudged),
+        limitDecisions: [...state.limitDecisions, { ...decision, ...made }],
+        limitChosen: othersThan(state, decision),
       };
-    }
-    case 'concessionGranted': {
-      const { place, reading, approval, reason } = event.data;
-      const concession: Concession = {
-        seq: stamp.seq,
-        at: stamp.at,
-        by: stamp.by.id,
-        byName: stamp.by.name,
-        reading,
-        approval,
-        reason,
-      };
-      return { ...without(state, place), concessions: { ...state.concessions, [place]: concession } };
-    }
-    case 'concessionRefused':
-      return without(state, event.data.place);
-    case 'instrumentAccepted': {
-      const accepted = { upTo: stamp.seq, reason: event.data.reason, by: stamp.by.name };
-      return {
-        ...state,
-        acceptedInstruments: { ...state.acceptedInstruments, [event.data.instrument]: accepted },
-      };
-    }
-    case 'limitNoteAccepted': {
-      const accepted = { reason: event.data.reason, by: stamp.by.name, seq: stamp.seq };
-      return { ...state, acceptedNotes: { ...state.acceptedNotes, [event.data.note]: accepted } };
-    }
-    case 'limitDecided':
-      return state;
-  }
+    },
+    (data) => ({ ...data, choice: null, lookReason: null, samePerson: null }),
+  ),
+  instrumentAccepted: event<{ readonly instrument: string; readonly reason: string }, Slice>()(
+    1,
+    (state, { instrument, reason }, { seq, by }) => ({
+      acceptedInstruments: { ...state.acceptedInstruments, [instrument]: { upTo: seq, reason, by: by.name } },
+    }),
+  ),
+  limitNoteAccepted: event<
+    {
+      readonly note: string;
+      readonly pin: number;
+      readonly reason: string;
+      /** What it rests on where a rule over several readings is broken: that is a concession. */
+      readonly approval: Approval | null;
+    },
+    Slice
+  >()(
+    2,
+    (state, { note, pin, reason, approval }, { seq, by }) => ({
+      acceptedNotes: { ...state.acceptedNotes, [note]: { reason, by: by.name, seq, pin, approval } },
+    }),
+    (data) => ({ ...data, approval: null }),
+  ),
+};
+export type FindingEventData = DataIn<typeof FINDING_EVENTS>;
+export type FindingEvent = EventIn<typeof FINDING_EVENTS>;
+
+const without = <V>(record: Readonly<Record<string, V>>, key: string): Readonly<Record<string, V>> => {
+  const { [key]: _, ...rest } = record;
+  return rest;
+};
+const othersThan = ({ limitChosen }: PinState, { pin, fit, partState }: LimitDecision) =>
+  limitChosen.filter((each) => each.pin !== pin || each.fit !== fit || each.partState !== partState);
+
+export const basisOf = ({ verdict, limit, pin }: VerdictFact): ConcessionBasis => ({ verdict, limit, pin });
+function basisThen(state: PlacesState, place: PlaceKey, reading: number): ConcessionBasis {
+  const found = placeAt(state, place).readings.find(({ seq }) => seq === reading);
+  return found === undefined ? { verdict: 'noLimit', limit: {}, pin: 0 } : basisOf(found.verdict);
 }
-function without(state: FindingsState, place: PlaceKey): FindingsState {
-  const { [place]: _, ...concessionsAsked } = state.concessionsAsked;
-  return { ...state, concessionsAsked };
+
+/** Whether what was decided about a reading is still about it: this reading, verdict, limit and pin. */
+export function isAbout(
+  decided: { readonly reading: number; readonly basis: ConcessionBasis } | undefined,
+  { seq, verdict }: Pick<RecordedReading, 'seq' | 'verdict'>,
+): boolean {
+  return (
+    decided?.reading === seq &&
+    decided.basis.verdict === verdict.verdict &&
+    decided.basis.pin === verdict.pin &&
+    BOUNDS.every((bound) => decided.basis.limit[bound] === verdict.limit[bound])
+  );
 }
+/** The concession that covers a reading now: only what is out of a limit can be conceded. */
+export const concessionOf = (
+  state: FindingsState,
+  place: PlaceKey,
+  reading: Pick<RecordedReading, 'seq' | 'verdict'>,
+): Concession | undefined => {
+  const concession = Object.hasOwn(state.concessions, place) ? state.concessions[place] : undefined;
+  const isOut = reading.verdict.verdict === 'tight' || reading.verdict.verdict === 'loose';
+  return isOut && isAbout(concession, reading) ? concession : undefined;
+};

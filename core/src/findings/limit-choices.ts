@@ -1,8 +1,8 @@
 import { judge } from '../bench/judge';
 import type { Verdict } from '../bench/judge';
-import { currentReading } from '../bench/places';
+import { currentReading, placeAt, sheetPlaces } from '../bench/places';
 import type { PlacesState } from '../bench/places';
-import { fitKey, parsePlaceKey } from '../engines/place';
+import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
 import { BOUNDS } from '../library/limit';
 import type { Bound, Limit } from '../library/limit';
@@ -63,30 +63,41 @@ export function limitChoices(
         : so.flatMap((given) => options.map((source) => [...given, [bound, source] as const])),
     [[]],
   );
-  // One document's own statement is a choice too, where another states a bound that it leaves open.
+  // One document's own statement is a choice too, where another states a bound that it leaves open and the two cannot be
+  // put together. A bound that could be kept is never dropped by the way.
+  const statedBounds = each.filter(([, options]) => options.length > 0).length;
   const alone = [...new Set(each.flatMap(([, options]) => options.map(({ row }) => revisionOfRow(row))))].map(
     (document) =>
       each.flatMap(([bound, options]) => {
         const own = options.find(({ row }) => revisionOfRow(row) === document);
         return own === undefined ? [] : [[bound, own] as const];
       }),
-  );
+  ).filter((own) => own.length === statedBounds || !combined.some((whole) => completes(whole, own)));
   const choices = [...alone, ...combined].flatMap((picked) => choiceOf(state, fit, partState, picked));
   const byRows = new Map(choices.map((choice) => [JSON.stringify(choice.rows), choice]));
   return [...byRows.values()].sort((a, b) => Number(a.mixed) - Number(b.mixed));
 }
 
+type Picked = readonly (readonly [Bound, Source])[];
+/** Whether a whole window keeps everything of a document's own statement, and its ends do not cross. */
+const completes = (whole: Picked, own: Picked): boolean =>
+  own.every(([bound, { row }]) => whole.some(([other, source]) => other === bound && source.row === row)) &&
+  !crosses(limitOf(whole));
+const limitOf = (picked: Picked): Limit =>
+  Object.fromEntries(picked.map(([bound, { value }]) => [bound, value]));
+const crosses = ({ min, max, serviceMin, serviceMax }: Limit): boolean =>
+  (min !== undefined && max !== undefined && min > max) ||
+  (serviceMin !== undefined && serviceMax !== undefined && serviceMin > serviceMax);
+
 function choiceOf(
   state: PinState & PlacesState,
   fit: FitKey,
   partState: PartState,
-  picked: readonly (readonly [Bound, Source])[],
+  picked: Picked,
 ): LimitChoice[] {
   if (picked.length === 0) return [];
-  const limit: Limit = Object.fromEntries(picked.map(([bound, { value }]) => [bound, value]));
-  const crosses = (low: Nanometres | undefined, high: Nanometres | undefined): boolean =>
-    low !== undefined && high !== undefined && low > high;
-  if (crosses(limit.min, limit.max) || crosses(limit.serviceMin, limit.serviceMax)) return [];
+  const limit = limitOf(picked);
+  if (crosses(limit)) return [];
   const ends = picked.filter(([bound]) => bound === 'min' || bound === 'max');
   return [
     {
@@ -94,24 +105,15 @@ function choiceOf(
       limit,
       assumes: [...new Set(picked.flatMap(([, { assumes }]) => assumes))],
       mixed: new Set(ends.map(([, { row }]) => revisionOfRow(row))).size > 1,
-      readings: Object.entries(state.places).flatMap(([key, record]) => {
-        const at = parsePlaceKey(key);
-        const reading = currentReading(record);
-        if (
-          at === undefined ||
-          reading === undefined ||
-          fitKey(at) !== fit ||
-          reading.verdict.partState !== partState
-        )
-          return [];
-        return [
-          {
-            place: key,
-            reading: reading.seq,
-            verdict: judge({ limit, reading: reading.reading, partState }),
-          },
-        ];
-      }),
+      readings: sheetPlaces(state)
+        .filter((at) => fitKey(at) === fit)
+        .flatMap((at) => {
+          const key = placeKey(at);
+          const reading = currentReading(placeAt(state, key));
+          if (reading === undefined || reading.verdict.partState !== partState) return [];
+          const verdict = judge({ limit, reading: reading.reading, partState });
+          return [{ place: key, reading: reading.seq, verdict }];
+        }),
     },
   ];
 }

@@ -1,7 +1,8 @@
-import { IVO, kept, MODEL, PERRIN, printed, REVISION, ROWS, SANNA } from '../../test/fixtures';
+import { IVO, kept, MODEL, PERRIN, printed, REVISION, ROWS, SANNA, TEO } from '../../test/fixtures';
 import { at, GOOD, Story } from '../../test/story';
 import {
   currentPin,
+  KeptMap,
   nanometres,
   placeAt,
   limitChoices,
@@ -91,7 +92,6 @@ describe('what each choice would mean', () => {
     const choices = limitChoices(told.job, TOP, 'new');
     expect(choices.map(({ mixed, assumes }) => [mixed, assumes])).toEqual([
       [false, []],
-      [false, ['pistonMaterial']],
       [true, ['pistonMaterial']],
     ]);
   });
@@ -106,7 +106,17 @@ describe('what each choice would mean', () => {
     };
     expect(told.attempt(decide, IVO)?.code).toBe('MAY_NOT');
     told.do(decide, PERRIN);
-    expect(told.job.limitDecisions).toMatchObject([{ by: 'Perrin', reason: 'manual' }]);
+    expect([told.job.limitDecisions, limitInForce(told.job, parsePlaceKey(TOP)!, 'new').state]).toEqual([
+      [],
+      'withheld',
+    ]);
+    const choice = told.job.limitChosen[0]!.seq;
+    const confirm = { type: 'confirmLimit' as const, choice, accept: true, reason: 'read both' };
+    expect(told.attempt(confirm, PERRIN)?.code).toBe('SECOND_PERSON_NEEDED');
+    expect(told.attempt(confirm, IVO)?.code).toBe('MAY_NOT');
+    told.do(confirm, TEO);
+    expect(told.job.limitDecisions).toMatchObject([{ by: 'Perrin', secondLook: 'Teo', reason: 'manual' }]);
+    expect(told.attempt(confirm, TEO)?.code).toBe('CHOICE_GONE');
     expect(placeStatus(told.job, parsePlaceKey(at(1, 1, 'top'))!).state).toBe('in');
     told.do({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
     expect(limitInForce(told.job, parsePlaceKey(TOP)!, 'new').state).toBe('withheld');
@@ -255,7 +265,7 @@ describe('rules over several readings', () => {
         return [
           at(Number(cylinder), 1, 'top'),
           text === 'n/a'
-            ? { ...record, readings: [], notApplicable: { accepted: true, reason: 'x', by: 'i', at: '' } }
+            ? { ...record, readings: [], notApplicable: { accepted: true, reason: 'x', by: 'i', at: '', pin: pin.pin } }
             : text === 'reused'
               ? {
                   ...record,
@@ -266,8 +276,10 @@ describe('rules over several readings', () => {
       });
       return setRules({
         pins: [{ ...pin, model: { ...pin.model, layout: { ...pin.model.layout, cylinders } } }],
-        places: Object.fromEntries(taken),
+        places: KeptMap.from(taken),
+        measuredAt: KeptMap.empty(),
         limitDecisions: [],
+        limitChosen: [],
       });
     }
     const engine = rule({ kind: 'spread', across: 'engine' });
@@ -333,7 +345,7 @@ describe('rules over several readings', () => {
     const finding = () => openMatters(job.job).findings.filter(({ kind }) => kind === 'setRule');
     const [open] = finding();
     job.do(
-      { type: 'acceptLimitNote', note: open?.kind === 'setRule' ? open.rule.id : '', reason: 'seen' },
+      { type: 'acceptLimitNote', approval: null, note: open?.kind === 'setRule' ? open.rule.id : '', reason: 'seen' },
       PERRIN,
     );
     expect(finding()).toEqual([]);
@@ -345,14 +357,14 @@ describe('rules over several readings', () => {
     expect(open).toBeDefined();
     const note = open?.kind === 'setRule' ? open.rule.id : '';
     expect(
-      job.attempt({ type: 'acceptLimitNote', note, reason: 'within what the owner asked' }, SANNA)?.code,
+      job.attempt({ type: 'acceptLimitNote', approval: null, note, reason: 'within what the owner asked' }, SANNA)?.code,
     ).toBe('MAY_NOT');
-    job.do({ type: 'acceptLimitNote', note, reason: 'within what the owner asked' }, PERRIN);
+    job.do({ type: 'acceptLimitNote', approval: null, note, reason: 'within what the owner asked' }, PERRIN);
     expect(finding()).toBeUndefined();
     job.do({ type: 'reworkPart', ...job.part(at(1, 1, 'top')), what: 'filed', how: 'x' });
     job.take(at(1, 1, 'skirt'), '44/46').take(at(1, 1, 'top'), '14/15');
     expect(finding()).toBeDefined();
-    expect(job.attempt({ type: 'acceptLimitNote', note, reason: 'again' }, PERRIN)?.code).toBe(
+    expect(job.attempt({ type: 'acceptLimitNote', approval: null, note, reason: 'again' }, PERRIN)?.code).toBe(
       'NOTE_UNKNOWN',
     );
   });

@@ -75,7 +75,7 @@ function sameLimit(a: LimitInForce, b: LimitInForce): boolean {
 
 /** The readings that count whose verdict differs between two states of the limits. */
 export function verdictFlips(before: PinState & PlacesState, after: PinState): readonly VerdictFlip[] {
-  return Object.entries(before.places).flatMap(([key, record]): VerdictFlip[] => {
+  return before.places.entries().flatMap(([key, record]): VerdictFlip[] => {
     const place = parsePlaceKey(key);
     const reading = currentReading(record);
     if (place === undefined || reading === undefined) return [];

@@ -1,10 +1,13 @@
-import { layoutReason, placeKey } from '../engines/place';
+import { layoutReason, placeKey, slotKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../bench/judge';
-import { currentReading, placeAt } from '../bench/places';
+import type { FactReport, PartsState } from '../engines/parts';
+import { characteristicOf, currentReading, placeAt } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
+import { openDeclaration } from './decide-findings';
+import { concessionOf } from './decisions';
 import type { FindingsState } from './decisions';
 
 export type PlaceStateWord =
@@ -14,6 +17,8 @@ export type PlaceStateWord =
   | 'spent'
   | 'void'
   | 'contested'
+  /** Somebody says that a part of it was worked on, and it is not settled. */
+  | 'unsettled'
   | 'deferred'
   | 'notApplicable'
   | 'declaredNotApplicable';
@@ -31,7 +36,7 @@ export interface PlaceStatus {
   /** Why it is not applicable or deferred. */
   readonly reason: string | undefined;
 }
-export type StatusSlice = PlacesState & PinState & FindingsState;
+export type StatusSlice = PlacesState & PinState & FindingsState & PartsState;
 
 /** Where a place stands now: the one answer that plan, sheet, gate and print all show. */
 export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
@@ -55,21 +60,35 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
   });
   const byLayout = layout === undefined ? undefined : layoutReason(layout, place);
   if (byLayout !== undefined) return is('notApplicable', true, undefined, byLayout);
-  if (record.notApplicable !== undefined) {
-    const { accepted, reason } = record.notApplicable;
-    return is(accepted ? 'notApplicable' : 'declaredNotApplicable', accepted, undefined, reason);
+  const reading = currentReading(record);
+  // A reading is stronger than the word that there is nothing to measure.
+  if (record.notApplicable !== undefined && reading === undefined && record.contested.length === 0) {
+    const accepted = openDeclaration(state, key) === undefined;
+    return is(
+      accepted ? 'notApplicable' : 'declaredNotApplicable',
+      accepted,
+      undefined,
+      record.notApplicable.reason,
+    );
   }
   if (record.contested.length > 0) return is('contested', false, record.readings.at(-1));
-  const reading = currentReading(record);
+  if (reportsAt(state, place).length > 0) return is('unsettled', false, reading);
   if (record.deferred !== undefined && reading?.verdict.acceptable !== true) {
     return is('deferred', false, reading, record.deferred.reason);
   }
   if (reading !== undefined) {
-    const conceded = state.concessions[key]?.reading === reading.seq;
+    const conceded = concessionOf(state, key, reading) !== undefined;
     return is(reading.verdict.verdict, reading.verdict.acceptable || conceded, reading, undefined, conceded);
   }
   const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');
   return last === undefined
     ? is('notTaken', false)
     : is(last.status === 'spent' ? 'spent' : 'void', false, last);
+}
+
+/** What was reported about the parts that a place depends on, and is not settled. */
+export function reportsAt(state: PartsState & PinState, place: Place): readonly FactReport[] {
+  if (state.reports.length === 0) return [];
+  const slots = (characteristicOf(state, place)?.parts ?? []).map((kind) => slotKey(kind, place.at));
+  return state.reports.filter(({ slot }) => slots.includes(slot));
 }

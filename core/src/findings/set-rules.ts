@@ -1,6 +1,6 @@
 import { intervalOf } from '../bench/interval';
 import { currentReading, placeAt, sheetPlaces } from '../bench/places';
-import type { PlacesState, RecordedReading } from '../bench/places';
+import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { spreadOfSet } from '../bench/spread-of-set';
 import type { Layout } from '../engines/layout';
 import { layoutReason, placeKey } from '../engines/place';
@@ -39,7 +39,7 @@ const isTaken = (standing: Standing): standing is Taken => typeof standing !== '
 /** The pinned rows about several readings at once, where all the readings that they need are taken. */
 export function setRules(state: PinState & PlacesState, sheets?: readonly string[]): readonly SetRuleStand[] {
   const pin = currentPin(state);
-  if (pin === undefined) return [];
+  if (pin === undefined || !pin.rows.some(({ rule }) => rule !== undefined)) return [];
   const { layout } = pin.model;
   return pin.rows
     .filter(({ characteristic, rule }) => rule !== undefined && (sheets?.includes(characteristic) ?? true))
@@ -48,7 +48,7 @@ export function setRules(state: PinState & PlacesState, sheets?: readonly string
       const here = places.filter((place) => isAt(place, row));
       const standing = (place: Place): Standing => {
         const record = placeAt(state, placeKey(place));
-        if (layoutReason(layout, place) !== undefined || record.notApplicable?.accepted === true)
+        if (layoutReason(layout, place) !== undefined || isDeclaredAway(state, record))
           return 'outside';
         const reading = currentReading(record);
         if (reading === undefined) return 'missing';
@@ -63,6 +63,12 @@ export function setRules(state: PinState & PlacesState, sheets?: readonly string
       return [];
     });
 }
+
+/** Accepted as not applicable under this pin, and not measured after all. */
+const isDeclaredAway = (state: PinState, record: PlaceRecord): boolean =>
+  record.notApplicable?.accepted === true &&
+  record.notApplicable.pin === currentPin(state)?.pin &&
+  currentReading(record) === undefined;
 
 const isAt = (place: Place, address: Pick<LimitRow, 'groove' | 'member' | 'station'>): boolean =>
   FIT_AXES.every((axis) => address[axis] === undefined || address[axis] === place.at[axis]);
@@ -96,7 +102,7 @@ function spreads(
   for (const place of here) {
     const stands = standing(place);
     const group = groupOf(place, across, layout);
-    if (group !== undefined) groups.set(group, [...(groups.get(group) ?? []), stands]);
+    if (group !== undefined) grouped(groups, group).push(stands);
     else if (isTaken(stands)) ungrouped.push(stands);
   }
   const cannot: SetRuleStand[] =
@@ -135,6 +141,12 @@ function spreads(
     .concat(cannot);
 }
 
+function grouped(groups: Map<string, Standing[]>, group: string): Standing[] {
+  const there = groups.get(group) ?? [];
+  if (there.length === 0) groups.set(group, there);
+  return there;
+}
+
 /** The size here is not smaller than the one there, in the same cylinder. */
 function relations(
   row: LimitRow,
@@ -143,10 +155,13 @@ function relations(
   other: Pick<LimitRow, 'groove' | 'member' | 'station'>,
   standing: (place: Place) => Standing,
 ): SetRuleStand[] {
+  const others = new Map<string | undefined, Place>();
+  for (const each of all)
+    if (isAt(each, other) && !others.has(each.at.cylinder)) others.set(each.at.cylinder, each);
   return here.flatMap((place): SetRuleStand[] => {
     const mine = standing(place);
     if (!isTaken(mine)) return [];
-    const there = all.find((each) => each.at.cylinder === place.at.cylinder && isAt(each, other));
+    const there = others.get(place.at.cylinder);
     const its = there === undefined ? 'outside' : standing(there);
     if (its === 'missing') return [];
     if (its === 'outside')

@@ -4,6 +4,8 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor } from '../kernel/actor';
+import { clockSteppedBack, event } from '../record/event-table';
+import type { DataIn, EventIn } from '../record/event-table';
 import type { Instrument } from './instrument';
 
 export interface InstrumentsState {
@@ -11,22 +13,28 @@ export interface InstrumentsState {
 }
 export const NO_INSTRUMENTS: InstrumentsState = { instruments: {} };
 
-export interface InstrumentEventData {
-  instrumentRegistered: { readonly instrument: Instrument };
-  instrumentChecked: {
+const register = <D>() => event<D, InstrumentsState>();
+/** Everything that can stand in the chain of instruments. */
+export const INSTRUMENT_EVENTS = {
+  instrumentRegistered: register<{ readonly instrument: Instrument }>()(
+    1,
+    ({ instruments }, { instrument }) => ({ instruments: { ...instruments, [instrument.id]: instrument } }),
+  ),
+  instrumentChecked: register<{
     readonly instrument: string;
     readonly calibratedOn: string;
     readonly dueOn: string;
     readonly certificate: string;
-  };
-}
-export type InstrumentEvent = {
-  readonly [T in keyof InstrumentEventData]: {
-    readonly type: T;
-    readonly v: 1;
-    readonly data: InstrumentEventData[T];
-  };
-}[keyof InstrumentEventData];
+  }>()(1, ({ instruments }, { instrument: id, calibratedOn, dueOn }) => {
+    const known = instruments[id];
+    return known === undefined
+      ? {}
+      : { instruments: { ...instruments, [id]: { ...known, calibratedOn, dueOn } } };
+  }),
+  clockSteppedBack: clockSteppedBack<InstrumentsState>(),
+};
+export type InstrumentEventData = DataIn<typeof INSTRUMENT_EVENTS>;
+export type InstrumentEvent = EventIn<typeof INSTRUMENT_EVENTS>;
 export type InstrumentCommand =
   | { readonly type: 'registerInstrument'; readonly instrument: Instrument }
   | {
@@ -53,7 +61,7 @@ export function decideInstruments(
   switch (command.type) {
     case 'registerInstrument': {
       const { instrument } = command;
-      if (instrument.id in state.instruments)
+      if (Object.hasOwn(state.instruments, instrument.id))
         return refuse('ALREADY_THERE', { what: 'instrument', id: instrument.id });
       if (instrument.kind === 'feeler' && instrument.blades.length === 0)
         return refuse('BLADES_WRONG', { blade: '', because: 'none' });
@@ -66,20 +74,9 @@ export function decideInstruments(
     }
     case 'recordCheck': {
       const { type: _, ...check } = command;
-      if (!(command.instrument in state.instruments))
+      if (!Object.hasOwn(state.instruments, command.instrument))
         return refuse('INSTRUMENT_UNKNOWN', { instrument: command.instrument });
       return ok([{ type: 'instrumentChecked', v: 1, data: check }]);
     }
   }
-}
-
-export function evolveInstruments(state: InstrumentsState, event: InstrumentEvent): InstrumentsState {
-  if (event.type === 'instrumentRegistered') {
-    return { instruments: { ...state.instruments, [event.data.instrument.id]: event.data.instrument } };
-  }
-  const { instrument: id, calibratedOn, dueOn } = event.data;
-  const known = state.instruments[id];
-  return known === undefined
-    ? state
-    : { instruments: { ...state.instruments, [id]: { ...known, calibratedOn, dueOn } } };
 }

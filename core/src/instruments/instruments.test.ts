@@ -1,6 +1,6 @@
-import { bladeSizes, decideInstruments, evolveInstruments, isInDate, NO_INSTRUMENTS } from '../index';
+import { bladeSizes, decideInstruments, evolveBy, INSTRUMENT_EVENTS, isInDate, NO_INSTRUMENTS } from '../index';
 import type { Instrument, InstrumentCommand, InstrumentsState } from '../index';
-import { FEELERS, IVO, printed, TEO } from '../../test/fixtures';
+import { FEELERS, IVO, printed, stamped, TEO } from '../../test/fixtures';
 
 const register = (change: Partial<Instrument> = {}): InstrumentCommand => ({
   type: 'registerInstrument',
@@ -10,7 +10,7 @@ const after = (...commands: InstrumentCommand[]): InstrumentsState =>
   commands.reduce((state, command) => {
     const decided = decideInstruments(state, command, TEO);
     if (!decided.ok) throw new Error(decided.problem.code);
-    return decided.value.reduce(evolveInstruments, state);
+    return decided.value.reduce((so, event) => evolveBy(INSTRUMENT_EVENTS, so, stamped(event, TEO)), state);
   }, NO_INSTRUMENTS);
 const check: InstrumentCommand = {
   type: 'recordCheck',

@@ -1,4 +1,6 @@
 import { serialNumberOf } from '../engines/engine-model';
+import type { EngineModel } from '../engines/engine-model';
+import type { EngineFacts } from '../release/arrival';
 import { pinSameDocuments } from '../library/limits-pin';
 import { pinContext } from '../release/pin-context';
 import { documentsSincePin } from '../release/moved-documents';
@@ -16,6 +18,7 @@ import { holdsOneOf } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import { rejudgements } from '../bench/judge-place';
 import type { ArrivalCommand, Facts, Opening } from './job-commands';
+import { RULES_VERSION } from './job-events';
 import type { JobEvent } from './job-events';
 import type { JobState } from './job-state';
 
@@ -27,6 +30,19 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Deci
     return refuse('MAY_NOT', { action: 'open a job', needs: ['technician', 'inspector'], person: by.name });
   }
   const { pin, ...opened } = opening;
+  const bore = boreFault(pin.model, opened.engine);
+  if (bore !== undefined) return bore;
+  // Aircraft always take a second person, whatever the shop is used to.
+  if (pin.model.engineClass === 'aircraft' && opened.secondPerson !== 'required')
+    return refuse('SECOND_PERSON_NEEDED', {
+      action: 'open a job on an aircraft engine',
+      person: by.name,
+      because: 'would look at their own work later',
+    });
+  const unpinned = opened.route.gates
+    .flatMap(({ sheets }) => sheets)
+    .find((sheet) => !pin.characteristics.some(({ id }) => id === sheet));
+  if (unpinned !== undefined) return refuse('SHEET_NOT_PINNED', { sheet: unpinned });
   if (opened.job.number.trim() === '') return refuse('NAME_MISSING', { field: 'job number' });
   // A serial that does not match the model's pattern is a finding, where somebody says why it is so.
   const fault = serialFault(pin, opened.engine.serial);
@@ -45,7 +61,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Deci
     },
   }));
   return ok([
-    { type: 'jobOpened', v: 1, data: opened },
+    { type: 'jobOpened', v: 2, data: { ...opened, rules: RULES_VERSION } },
     { type: 'limitsPinned', v: 1, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);
@@ -64,7 +80,13 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
     case 'confirmIdentity': {
       const seen = command.serialSeen.trim();
       if (seen !== state.engine.serial) return refuse('SERIAL_DIFFERS', { seen, job: state.engine.serial });
-      const first = { ids: [state.opened.by.id], because: 'opened the job', lastAt: state.opened.at };
+      // Who opened the job, and who corrected its serial, have said what it is: somebody else reads it.
+      const { opened, serialSaid } = state;
+      const first = {
+        ids: [opened.by.id, serialSaid.by.id],
+        because: serialSaid.by.id === by.id ? 'said what the serial is' : 'opened the job',
+        lastAt: serialSaid.at,
+      };
       const look = secondLook('confirm the identity', first, by, at, state.secondPerson);
       return look.ok
         ? ok([
@@ -73,23 +95,39 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
         : look;
     }
     case 'correctSerial': {
+      if (!holdsOneOf(by, ['technician', 'inspector']))
+        return refuse('MAY_NOT', {
+          action: 'correct the serial',
+          needs: ['technician', 'inspector'],
+          person: by.name,
+        });
       if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'correct the serial' });
-      const pin = facts.freshPin;
-      if (pin === undefined) return refuse('NO_DOCUMENT', { model: state.engine.modelName });
+      const { serial: now } = state.engine;
+      if (command.from !== now) return refuse('SERIAL_MOVED', { seen: command.from, job: now });
+      const before = currentPin(state);
+      const engine = facts.engineOfSerial;
+      if (before === undefined || engine === undefined)
+        return refuse('NO_DOCUMENT', { model: state.engine.modelName });
       const to = command.serial.trim();
-      const fault = serialFault(pin, to);
+      const fault = serialFault(before, to);
       if (fault !== undefined) return fault;
+      // The same documents, read for another serial: what else may apply to it is adopted by a decision of its own.
+      const { context, diameterBasis } = pinContext(
+        before.model,
+        { ...state.engine, serial: to },
+        state.job.duty,
+      );
+      const pin = pinSameDocuments(before, context, diameterBasis);
+      const reason = command.reason.trim();
       return ok([
-        {
-          type: 'serialCorrected',
-          v: 1,
-          data: { from: state.engine.serial, to, reason: command.reason.trim() },
-        },
-        pinned(state, pin, `serial corrected: ${command.reason.trim()}`),
+        { type: 'serialCorrected', v: 2, data: { from: now, to, reason, engine } },
+        pinned(state, pin, `serial corrected: ${reason}`),
       ]);
     }
     case 'checkDocuments': {
       const pin = currentPin(state);
+      if (command.pin !== (pin?.pin ?? 0))
+        return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin?.pin ?? 0 });
       const current = facts.currentDocuments ?? [];
       const pinnedIds = (pin?.documents ?? []).map(({ id, digest }) => ({ id, digest }));
       const outdated = pinnedIds.filter(({ digest }) => !current.some((each) => each.digest === digest));
@@ -102,6 +140,18 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
     case 'takeInstrument': {
       const { instrument } = facts;
       if (instrument === undefined) return refuse('INSTRUMENT_UNKNOWN', { instrument: command.instrument });
+      if (!holdsOneOf(by, ['technician', 'inspector']))
+        return refuse('MAY_NOT', {
+          action: 'take an instrument for a job',
+          needs: ['technician', 'inspector'],
+          person: by.name,
+        });
+      if (instrument.dueOn !== command.dueOn)
+        return refuse('INSTRUMENT_MOVED', {
+          instrument: instrument.id,
+          seen: command.dueOn,
+          now: instrument.dueOn,
+        });
       if (!isInDate(instrument, at.slice(0, 10))) {
         return refuse('INSTRUMENT_OUT_OF_DATE', { instrument: instrument.id, dueOn: instrument.dueOn });
       }
@@ -114,7 +164,11 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
       const pin = facts.freshPin;
       if (pin === undefined || pin.documents.length === 0)
         return refuse('NO_DOCUMENT', { model: state.engine.modelName });
-      return newsChanged(command.documents, facts) ?? ok([pinned(state, pin, command.reason.trim())]);
+      return (
+        pinMoved(state, command.pin) ??
+        newsChanged(command.documents, facts) ??
+        ok([pinned(state, pin, command.reason.trim())])
+      );
     }
     case 'declinePin': {
       const { documents } = command;
@@ -122,7 +176,7 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
       if (!holdsOneOf(by, ['inspector']))
         return refuse('MAY_NOT', { action: 'decline a revision', needs: ['inspector'], person: by.name });
       if (reason === '') return refuse('REASON_MISSING', { action: 'decline a revision' });
-      const changed = newsChanged(documents, facts);
+      const changed = pinMoved(state, command.pin) ?? newsChanged(documents, facts);
       if (changed !== undefined) return changed;
       if (documentsSincePin(state, documents).length === 0)
         return refuse('NOTHING_NEW', { job: state.job.number });
@@ -141,7 +195,11 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
       if (Object.keys(command.facts).length === 0) return refuse('NOTHING_SAID', { what: 'the engine' });
       const before = currentPin(state);
       if (before === undefined) return refuse('NO_DOCUMENT', { model: state.engine.modelName });
+      const moved = pinMoved(state, command.pin);
+      if (moved !== undefined) return moved;
       const engine = { ...state.engine, ...command.facts };
+      const bore = boreFault(before.model, engine);
+      if (bore !== undefined) return bore;
       const { context, diameterBasis } = pinContext(before.model, engine, state.job.duty);
       const pin = pinSameDocuments(before, context, diameterBasis);
       return ok([
@@ -159,6 +217,23 @@ function newsChanged(seen: readonly CheckedDocument[], facts: Facts): ReturnType
     seen.length === current.length &&
     seen.every((each) => current.some(({ digest }) => digest === each.digest));
   return same ? undefined : refuse('NEWS_CHANGED', { documents: current.map(({ id }) => id) });
+}
+
+/** What was decided about must still be what is pinned. */
+function pinMoved(state: JobState, seen: number): ReturnType<typeof refuse> | undefined {
+  const now = currentPin(state)?.pin ?? 0;
+  return seen === now ? undefined : refuse('STALE', { what: 'the limits', basedOn: seen, now });
+}
+/** No bore is narrower than nothing: a size that cannot be is asked about, not calculated with. */
+function boreFault(
+  { bore }: EngineModel,
+  { measuredBore, oversize }: Pick<EngineFacts, 'measuredBore' | 'oversize'>,
+): ReturnType<typeof refuse> | undefined {
+  const measured = measuredBore ?? null;
+  if (measured !== null && measured <= 0) return refuse('BORE_WRONG', { what: 'measured bore' });
+  return oversize !== null && (oversize < 0 || bore.nm + oversize <= 0)
+    ? refuse('BORE_WRONG', { what: 'oversize' })
+    : undefined;
 }
 
 /** A new pin judges every reading that counts again, and says so in the same event. */

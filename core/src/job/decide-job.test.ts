@@ -24,7 +24,7 @@ import {
   replayJob,
   signatureOf,
 } from '../index';
-import type { JobCommand, JobEntry, PlaceStateWord } from '../index';
+import type { JobDraft, JobEntry, PlaceStateWord } from '../index';
 
 const SKIRT = at(1, 1, 'skirt');
 const TOP = at(1, 1, 'top');
@@ -71,7 +71,7 @@ describe('a job from arrival to seal', () => {
 
 describe('what is refused at arrival', () => {
   const opened = (): Story => new Story().open();
-  test.each<[string, JobCommand, typeof IVO, string]>([
+  test.each<[string, JobDraft, typeof IVO, string]>([
     [
       'who opened the job is no second person',
       { type: 'confirmIdentity', serialSeen: 'V-100' },
@@ -214,7 +214,7 @@ describe('readings', () => {
   });
   test('a stale correction is refused with both versions', () => {
     const story = ready().take(SKIRT, '50+').take(SKIRT, '50/52');
-    const command: JobCommand = {
+    const command: JobDraft = {
       type: 'correctReading',
       place: SKIRT,
       basedOn: 1,
@@ -298,7 +298,7 @@ describe('parts', () => {
       '44/46',
     ]);
   });
-  test.each<[string, (story: Story) => JobCommand, string]>([
+  test.each<[string, (story: Story) => JobDraft, string]>([
     [
       'a part that was worked on meanwhile',
       (s) => ({ type: 'reworkPart', ...s.part(SKIRT), basedOn: 9, what: 'filed', how: 'x' }),
@@ -315,20 +315,9 @@ describe('parts', () => {
       'REASON_MISSING',
     ],
     [
-      'a ring where one lies',
-      () => ({
-        type: 'fitRings',
-        slots: ['ring@cylinder:1/groove:1/member:ring'],
-        state: 'new',
-        partNumber: null,
-        lot: null,
-      }),
-      'SLOT_TAKEN',
-    ],
-    [
       'a ring where no groove is',
       () => ({
-        type: 'fitRings',
+        type: 'fitParts',
         slots: ['ring@cylinder:1/groove:9/member:ring'],
         state: 'new',
         partNumber: null,
@@ -470,12 +459,23 @@ describe('limits that wait for a person', () => {
         { type: 'decideLimit', fit, partState: 'new', rows, reason: 'the letter is for other pistons' },
         by,
       )?.code;
-    expect(decide({ min: 'PL-9 rev 1 row 1', max: 'OM-1 rev 1 row 1' })).toBe('BOUNDS_CROSS');
-    expect(decide({ min: 'OM-1 rev 1 row 2' })).toBe('ROW_UNKNOWN');
-    expect(decide({}, IVO)).toBe('MAY_NOT');
-    expect(decide({ min: 'OM-1 rev 1 row 1', max: 'OM-1 rev 1 row 1' })).toBeUndefined();
+    const refused: [string, object][] = [
+      ['a window whose ends cross', { min: 'PL-9 rev 1 row 1', max: 'OM-1 rev 1 row 1' }],
+      ['a row about another fit', { min: 'OM-1 rev 1 row 2' }],
+      ['a lone maximum that drops the minimum beside it', { max: 'OM-1 rev 1 row 1' }],
+      ['nothing at all', {}],
+    ];
+    for (const [why, rows] of refused) expect([why, decide(rows)]).toEqual([why, 'CHOICE_NOT_OFFERED']);
+    const whole = { min: 'OM-1 rev 1 row 1', max: 'OM-1 rev 1 row 1' };
+    expect(decide(whole, IVO)).toBe('MAY_NOT');
+    expect(decide(whole, { ...IVO, roles: ['inspector'] })).toBe('SECOND_PERSON_NEEDED'); // who measured it
+    expect(decide(whole)).toBeUndefined();
+    expect(stateAt(story, SKIRT)).toBe('withheld');
+    expect(openMatters(story.job).findings).toMatchObject([{ kind: 'limitToConfirm', notBy: ['perrin'] }]);
+    const choice = story.job.limitChosen[0]!.seq;
+    story.do({ type: 'confirmLimit', choice, accept: true, reason: 'read both papers' }, TEO);
     expect(stateAt(story, SKIRT)).toBe('in');
-    expect(decide({})).toBe('LIMIT_NOT_OPEN');
+    expect(decide(whole)).toBe('LIMIT_NOT_OPEN');
   });
   test('a row whose context is not known is held back, and no verdict is given', () => {
     const story = new Story();
@@ -524,7 +524,7 @@ describe('signed gates', () => {
     const signed = story.signCommand('rings');
     story.do({ type: 'reworkPart', ...story.part(OIL), what: 'filed', how: 'x' }).take(OIL, '18/20');
     expect(story.attempt(signed, PERRIN)?.code).toBe('GATE_CHANGED');
-    const words = { ...story.signCommand('rings'), words: ['something else'] } as JobCommand;
+    const words = { ...story.signCommand('rings'), words: ['something else'] } as JobDraft;
     expect(story.attempt(words, PERRIN)?.code).toBe('WORDS_CHANGED');
   });
   test('a place that was declared not applicable and not accepted keeps the gate shut', () => {

@@ -3,13 +3,15 @@ import { parsePlaceKey } from '../engines/place';
 import { decideFindings } from '../findings/decide-findings';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { decideGates } from '../release/decide-gates';
 import { signatureOf } from '../release/gates';
 import type { GateRule } from '../release/route';
-import { decideRework } from '../rework/decide-rework';
+import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
 import type { Facts, JobCommand } from './job-commands';
+import { RULES_VERSION } from './job-events';
 import type { JobEvent } from './job-events';
 import type { JobState } from './job-state';
 
@@ -21,8 +23,20 @@ export function decideJob(
 ): Result<readonly JobEvent[], Problem> {
   if (state.seal !== undefined && command.type !== 'addSupplement')
     return refuse('JOB_SEALED', { job: state.job.number });
+  const decided = decide(state, command, facts);
+  // A story that began under older rules says from where on it is decided by these; a sealed one is told as it was.
+  if (!decided.ok || state.rules >= RULES_VERSION || state.seal !== undefined) return decided;
+  return ok([{ type: 'rulesAdopted', v: 1, data: { rules: RULES_VERSION } }, ...decided.value]);
+}
+
+function decide(state: JobState, command: JobCommand, facts: Facts): Result<readonly JobEvent[], Problem> {
   const behind = signedGateOver(state, command);
-  if (behind !== undefined) return refuse('BEHIND_SIGNED_GATE', { gate: behind.label });
+  // What was done in the workshop is not undone by a signature that the person had not seen: it is kept as a report.
+  const overtaken =
+    behind !== undefined &&
+    isFact(command) &&
+    command.underSignature !== (signatureOf(state, behind.stage)?.seq ?? null);
+  if (behind !== undefined && !overtaken) return refuse('BEHIND_SIGNED_GATE', { gate: behind.label });
   const { by, at } = facts;
   switch (command.type) {
     case 'confirmIdentity':
@@ -41,14 +55,16 @@ export function decideJob(
     case 'resumePlace':
     case 'declareNotApplicable':
       return decideBench(state, command, by, facts.instrument);
-    case 'fitRings':
+    case 'fitParts':
     case 'replacePart':
     case 'reworkPart':
-      return decideRework(state, command, by);
+    case 'settleFact':
+      return decideRework(state, command, by, overtaken);
     case 'askConcession':
     case 'grantConcession':
     case 'refuseConcession':
     case 'decideLimit':
+    case 'confirmLimit':
     case 'acceptInstrument':
     case 'acceptLimitNote':
     case 'decideNotApplicable':
@@ -82,11 +98,15 @@ function isBehind(gate: GateRule, command: JobCommand): boolean {
     case 'sayEngineFacts':
     case 'acceptLimitNote':
     case 'takeInstrument':
-    case 'fitRings':
+    case 'fitParts':
     case 'replacePart':
     case 'reworkPart':
     case 'acceptInstrument':
+    case 'confirmLimit':
       return gate.sheets.length > 0;
+    // That nothing more was done changes nothing that was signed; that it was done does.
+    case 'settleFact':
+      return command.as === 'happened' && gate.sheets.length > 0;
     case 'decideLimit':
       return gate.sheets.includes(parsePlaceKey(command.fit)?.characteristic ?? '');
     default:

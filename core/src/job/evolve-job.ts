@@ -1,102 +1,59 @@
-import { evolveBench, rejudge, spendReadings } from '../bench/evolve-bench';
-import { evolveParts, NO_PARTS } from '../engines/parts';
-import { evolveFindings, NOTHING_DECIDED } from '../findings/decisions';
+import { NO_PLACES } from '../bench/places';
+import { NO_PARTS } from '../engines/parts';
+import { NOTHING_DECIDED } from '../findings/decisions';
 import { invariant } from '../kernel/invariant';
 import { NO_PIN } from '../library/limit-in-force';
-import { evolveArrival } from '../release/arrival';
-import { evolveGates, NO_GATE_SIGNED } from '../release/gates';
+import type { Envelope } from '../record/envelope';
+import { evolveBy, understandEntry } from '../record/event-table';
+import type { NewerEntry } from '../record/event-table';
+import { NO_GATE_SIGNED } from '../release/gates';
+import { JOB_EVENTS } from './job-events';
 import type { JobEntry } from './job-events';
 import type { JobState } from './job-state';
 
 /** The next state of a job. It believes the entry: whether it may be was decided before it was written. */
 export function evolveJob(before: JobState | undefined, entry: JobEntry): JobState {
+  const { seq, at, by } = entry;
   if (before === undefined) {
     invariant(entry.type === 'jobOpened', 'a job begins with its opening');
-    const { job, engine, route, secondPerson } = entry.data;
+    const opened = { seq, at, by };
     return {
       id: entry.job ?? '',
-      seq: entry.seq,
-      at: entry.at,
-      job,
-      engine,
-      route,
-      secondPerson,
-      opened: { seq: entry.seq, at: entry.at, by: entry.by },
+      seq,
+      at,
+      ...entry.data,
+      opened,
+      serialSaid: opened,
       identity: undefined,
       documentsChecked: undefined,
       instruments: {},
       declined: [],
       ...NO_PARTS,
       ...NO_PIN,
-      places: {},
+      ...NO_PLACES,
       ...NOTHING_DECIDED,
       ...NO_GATE_SIGNED,
     };
   }
-  return { ...apply(before, entry), seq: entry.seq, at: entry.at };
+  return { ...evolveBy<JobState>(JOB_EVENTS, before, entry), seq, at };
 }
 
-function apply(state: JobState, entry: JobEntry): JobState {
-  const { seq, at, by } = entry;
-  switch (entry.type) {
-    case 'jobOpened':
-    case 'clockSteppedBack':
-      return state;
-    case 'limitsPinned': {
-      const { reason: _, rejudged, ...pin } = entry.data;
-      return { ...state, ...rejudge(state, rejudged, seq), pins: [...state.pins, pin] };
-    }
-    case 'limitDecided': {
-      const { rejudged, ...decision } = entry.data;
-      return {
-        ...state,
-        ...rejudge(state, rejudged, seq),
-        limitDecisions: [...state.limitDecisions, { ...decision, by: by.name, at }],
-      };
-    }
-    case 'identityConfirmed':
-    case 'serialCorrected':
-    case 'documentsChecked':
-    case 'instrumentTaken':
-    case 'engineFactsSaid':
-    case 'pinDeclined':
-      return evolveArrival(state, entry, { seq, at, by });
-    case 'readingTaken':
-    case 'readingCorrected':
-    case 'readingVoided':
-    case 'contestDecided':
-    case 'placeDeferred':
-    case 'placeResumed':
-    case 'notApplicableDeclared':
-    case 'notApplicableAccepted':
-    case 'notApplicableRefused':
-      return { ...state, ...evolveBench(state, entry, { seq, at, by: { id: by.id, name: by.name } }) };
-    case 'partFitted':
-    case 'partRemoved':
-    case 'partReworked': {
-      const parts = evolveParts(state, entry, { seq, at, by: by.id });
-      const spent =
-        entry.type === 'partFitted' ? state : spendReadings(state, entry.data.part, seq, spentBecause(entry));
-      return { ...state, ...parts, places: spent.places };
-    }
-    case 'concessionAsked':
-    case 'concessionGranted':
-    case 'concessionRefused':
-    case 'instrumentAccepted':
-    case 'limitNoteAccepted':
-      return { ...state, ...evolveFindings(state, entry, { seq, at, by: { id: by.id, name: by.name } }) };
-    case 'gateSigned':
-    case 'gateReopened':
-    case 'recordSealed':
-    case 'supplementAdded':
-    case 'supplementSealed':
-      return { ...state, ...evolveGates(state, entry, { seq, at, by }) };
-  }
+/** A story told from its entries as they were written, up to the first one that this program does not know. */
+export interface ToldJob {
+  readonly state: JobState | undefined;
+  readonly newer: NewerEntry | undefined;
 }
+export const NOTHING_TOLD: ToldJob = { state: undefined, newer: undefined };
 
-const spentBecause = (entry: JobEntry & { readonly type: 'partRemoved' | 'partReworked' }): string =>
-  entry.type === 'partRemoved' ? `removed: ${entry.data.reason}` : `${entry.data.what}: ${entry.data.how}`;
+/** Tells an entry as it was written. After the first one that is not known nothing more is told: it could mean anything. */
+export function tellJob(told: ToldJob, entry: Envelope): ToldJob {
+  if (told.newer !== undefined) return told;
+  const understood = understandEntry(JOB_EVENTS, entry);
+  return understood.known
+    ? { ...told, state: evolveJob(told.state, understood.entry as JobEntry) }
+    : { ...told, newer: understood.newer };
+}
 
 /** A whole story told again. */
-export const replayJob = (entries: readonly JobEntry[]): JobState | undefined =>
-  entries.reduce<JobState | undefined>((state, entry) => evolveJob(state, entry), undefined);
+export const replayJob = (entries: readonly Envelope[]): JobState | undefined =>
+  entries.reduce(tellJob, NOTHING_TOLD).state;

@@ -12,13 +12,35 @@ import type { LimitsPin } from '../library/limits-pin';
 
 export type ArrivalCommand =
   | { readonly type: 'confirmIdentity'; readonly serialSeen: string }
-  | { readonly type: 'correctSerial'; readonly serial: string; readonly reason: string }
-  | { readonly type: 'checkDocuments' }
-  | { readonly type: 'takeInstrument'; readonly instrument: string }
-  /** Adopts what is current now: `documents` are those that the person saw and decided about. */
-  | { readonly type: 'pinAgain'; readonly documents: readonly CheckedDocument[]; readonly reason: string }
-  | { readonly type: 'declinePin'; readonly documents: readonly CheckedDocument[]; readonly reason: string }
-  | { readonly type: 'sayEngineFacts'; readonly facts: SaidFacts; readonly reason: string };
+  /** `from`: the serial that the person saw in the job. */
+  | {
+      readonly type: 'correctSerial';
+      readonly from: string;
+      readonly serial: string;
+      readonly reason: string;
+    }
+  | { readonly type: 'checkDocuments'; readonly pin: number }
+  /** `dueOn`: the due date that the person saw. */
+  | { readonly type: 'takeInstrument'; readonly instrument: string; readonly dueOn: string }
+  /** Adopts what is current now: `documents` are those that the person saw and decided about, `pin` what they replace. */
+  | {
+      readonly type: 'pinAgain';
+      readonly pin: number;
+      readonly documents: readonly CheckedDocument[];
+      readonly reason: string;
+    }
+  | {
+      readonly type: 'declinePin';
+      readonly pin: number;
+      readonly documents: readonly CheckedDocument[];
+      readonly reason: string;
+    }
+  | {
+      readonly type: 'sayEngineFacts';
+      readonly pin: number;
+      readonly facts: SaidFacts;
+      readonly reason: string;
+    };
 
 export type JobCommand = ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | GateCommand;
 export type JobCommandType = JobCommand['type'];
@@ -42,4 +64,6 @@ export interface Facts {
   readonly currentDocuments?: readonly CheckedDocument[];
   /** What would be pinned today, for commands that pin again. */
   readonly freshPin?: LimitsPin;
+  /** Which engine of this model has the serial that a correction names, and the seal of its last record. */
+  readonly engineOfSerial?: { readonly id: string; readonly previousSeal: string | null };
 }

@@ -1,63 +1,69 @@
-import type { BenchEvent, Rejudged } from '../bench/bench-events';
-import type { PartEvent } from '../engines/parts';
-import type { FindingEvent } from '../findings/decisions';
+import { BENCH_EVENTS, rejudge, spendReadings } from '../bench/bench-events';
+import type { Rejudged } from '../bench/bench-events';
+import { PART_EVENTS } from '../engines/parts';
+import { FINDING_EVENTS } from '../findings/decisions';
 import type { LimitsPin } from '../library/limits-pin';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Envelope } from '../record/envelope';
-import type { ArrivalEvent, EngineFacts, JobFacts } from '../release/arrival';
-import type { GateEvent } from '../release/gates';
+import { clockSteppedBack, event, nothingChanges } from '../record/event-table';
+import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { ARRIVAL_EVENTS } from '../release/arrival';
+import type { EngineFacts, JobFacts } from '../release/arrival';
+import { GATE_EVENTS } from '../release/gates';
 import type { Route } from '../release/route';
+import type { JobState } from './job-state';
 
-export interface JobEventData {
-  jobOpened: {
-    readonly job: JobFacts;
-    readonly engine: EngineFacts;
-    readonly route: Route;
-    readonly secondPerson: SecondPersonPolicy;
-  };
-  limitsPinned: LimitsPin & { readonly reason: string; readonly rejudged: readonly Rejudged[] };
-  /** The clock went back: `at` repeats until it has caught up. */
-  clockSteppedBack: { readonly clock: string };
+/**
+ * The rules that commands are decided by. A story says which version each of its entries was decided by, so that what was
+ * right by the rules of its day is not held against later ones.
+ */
+export const RULES_VERSION = 2;
+
+export interface JobOpened {
+  readonly job: JobFacts;
+  readonly engine: EngineFacts;
+  readonly route: Route;
+  readonly secondPerson: SecondPersonPolicy;
+  readonly rules: number;
 }
-type OwnEvent = {
-  readonly [T in keyof JobEventData]: { readonly type: T; readonly v: 1; readonly data: JobEventData[T] };
-}[keyof JobEventData];
+const { partReworked, partRemoved } = PART_EVENTS;
 
-export type JobEvent = OwnEvent | ArrivalEvent | BenchEvent | PartEvent | FindingEvent | GateEvent;
-export type JobEntry = Envelope<JobEvent> & JobEvent;
-
-/** The type and version of everything that can stand in a job's chain: what is not here was made by a newer program. */
-export const JOB_EVENT_VERSIONS: Readonly<Record<JobEvent['type'], 1>> = {
-  jobOpened: 1,
-  limitsPinned: 1,
-  clockSteppedBack: 1,
-  identityConfirmed: 1,
-  serialCorrected: 1,
-  documentsChecked: 1,
-  instrumentTaken: 1,
-  engineFactsSaid: 1,
-  pinDeclined: 1,
-  readingTaken: 1,
-  readingCorrected: 1,
-  readingVoided: 1,
-  contestDecided: 1,
-  placeDeferred: 1,
-  placeResumed: 1,
-  notApplicableDeclared: 1,
-  notApplicableAccepted: 1,
-  notApplicableRefused: 1,
-  partFitted: 1,
-  partRemoved: 1,
-  partReworked: 1,
-  concessionAsked: 1,
-  concessionGranted: 1,
-  concessionRefused: 1,
-  limitDecided: 1,
-  instrumentAccepted: 1,
-  limitNoteAccepted: 1,
-  gateSigned: 1,
-  gateReopened: 1,
-  recordSealed: 1,
-  supplementAdded: 1,
-  supplementSealed: 1,
+/** Everything that can stand in a job's chain: what is not here was made by a newer program. */
+export const JOB_EVENTS = {
+  /** The state begins with it: see `evolveJob`. */
+  jobOpened: event<JobOpened, JobState>()(2, nothingChanges, (data) => ({ ...data, rules: 1 })),
+  /** From here on the story is decided by newer rules. */
+  rulesAdopted: event<{ readonly rules: number }, JobState>()(1, (_state, { rules }) => ({ rules })),
+  limitsPinned: event<
+    LimitsPin & { readonly reason: string; readonly rejudged: readonly Rejudged[] },
+    JobState
+  >()(1, (state, { reason: _, rejudged, ...pin }) => ({
+    ...rejudge(state, rejudged),
+    pins: [...state.pins, pin],
+  })),
+  clockSteppedBack: clockSteppedBack<JobState>(),
+  ...ARRIVAL_EVENTS,
+  ...BENCH_EVENTS,
+  ...PART_EVENTS,
+  /** What was measured of the part was true of the part as it was. */
+  partReworked: event<DataIn<typeof PART_EVENTS>['partReworked'], JobState>()(
+    1,
+    (state, data, stamp: Stamp) => ({
+      ...partReworked.evolve(state, data, stamp),
+      ...spendReadings(state, data.part, stamp.seq, `${data.what}: ${data.how}`),
+    }),
+  ),
+  partRemoved: event<DataIn<typeof PART_EVENTS>['partRemoved'], JobState>()(
+    1,
+    (state, data, stamp: Stamp) => ({
+      ...partRemoved.evolve(state, data, stamp),
+      ...spendReadings(state, data.part, stamp.seq, `removed: ${data.reason}`),
+    }),
+  ),
+  ...FINDING_EVENTS,
+  ...GATE_EVENTS,
 };
+export type JobEventData = DataIn<typeof JOB_EVENTS>;
+export type JobEvent = EventIn<typeof JOB_EVENTS>;
+export type JobEventType = JobEvent['type'];
+export type JobEntry = Envelope<JobEvent> & JobEvent;

@@ -1,7 +1,7 @@
 import { RECORD_FORMAT, RECORD_VERSION, verifyRecord } from '../index';
 import type { HashedEntry, JobEntry, RecordFile } from '../index';
 import { chainHash } from '../index';
-import { PERRIN } from '../../test/fixtures';
+import { GHISLAINE, IVO, PERRIN, SANNA } from '../../test/fixtures';
 import { Story } from '../../test/story';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: '' };
@@ -11,13 +11,14 @@ function record(): RecordFile {
   return {
     format: RECORD_FORMAT,
     version: RECORD_VERSION,
-    title: 'T',
+    title: TITLE,
     job: 'J',
     seal,
     key,
     entries: story.entries,
   };
 }
+const TITLE = 'Overhaul record of Veldane VA-2 V-100: ring end gaps';
 const verify = (file: RecordFile, signature = true) => verifyRecord(file, () => signature);
 const change = (file: RecordFile, index: number, to: (entry: JobEntry) => unknown): RecordFile => ({
   ...file,
@@ -70,7 +71,7 @@ test('two swapped events are found', () => {
 });
 test('a chain that was made anew ends elsewhere than the seal says', () => {
   const file = record();
-  const forged = change(file, 18, (entry) => ({ ...entry, at: '2026-06-02T00:00:00.000Z' }));
+  const forged = change(file, 18, (entry) => ({ ...entry, by: { ...entry.by, name: 'Somebody' } }));
   expect(verify({ ...forged, entries: rehashed(forged.entries) }).faults.map(({ kind }) => kind)).toEqual([
     'endsElsewhere',
   ]);
@@ -81,28 +82,34 @@ test('a wrong signature, and a seal that the chain does not hold, are found', ()
   const other = { ...file, seal: { ...file.seal, signature: { ...file.seal.signature, value: 'w' } } };
   expect(verify(other).faults).toEqual([{ kind: 'sealEntryDiffers' }]);
 });
-test('an event of a newer program is a remark, not tampering', () => {
+test('an event of a newer program ends the telling there: it is no tampering, and nothing after it is believed', () => {
   const story = new Story().finish();
+  const last = story.entries.at(-1)!.entry as JobEntry;
   story.entries.push(
     ...rehashed([
       ...story.entries,
-      { entry: { type: 'ringPolished', v: 1, seq: story.entries.length + 1 }, hash: '' },
+      {
+        entry: { ...last, type: 'ringPolished', v: 1, seq: story.entries.length + 1, command: 'new' },
+        hash: '',
+      },
     ]).slice(-1),
   );
-  const last = story.entries.at(-1)!;
+  const { hash } = story.entries.at(-1)!;
   const seal = {
     length: story.entries.length,
-    hash: last.hash,
+    hash,
     signature: { alg: 'Ed25519' as const, keyId: 'k', value: 'v' },
   };
   const entry = {
-    ...(story.entries[0]!.entry as JobEntry),
+    ...last,
+    v: 1,
     seq: story.entries.length + 1,
     type: 'recordSealed',
     data: seal,
+    command: 'new',
   };
   const entries = rehashed([...story.entries, { entry, hash: '' }]);
-  const report = verify({ format: RECORD_FORMAT, version: 1, title: '', job: 'J', seal, key, entries });
+  const report = verify({ format: RECORD_FORMAT, version: 1, title: TITLE, job: 'J', seal, key, entries });
   expect([report.faults, report.remarks.map(({ kind }) => kind)]).toEqual([[], ['newerProgram']]);
 });
 test('a recorded verdict that the rules do not give is a difference', () => {
@@ -124,7 +131,7 @@ test('a supplement follows with a seal of its own; without one, or with one that
   const whole = (): RecordFile => ({
     format: RECORD_FORMAT,
     version: RECORD_VERSION,
-    title: 'T',
+    title: TITLE,
     job: 'J',
     seal: own,
     key,
@@ -134,15 +141,162 @@ test('a supplement follows with a seal of its own; without one, or with one that
   const added = story.entries.length;
   expect(verify(whole()).faults).toEqual([{ kind: 'supplementNotSealed', entry: added }]);
   const { entry, hash } = story.entries.at(-1)!;
-  const close = (length: number) => {
+  const close = (length: number, more: object = {}) => {
     const sealing = {
       ...(entry as JobEntry),
       seq: added + 1,
       type: 'supplementSealed',
       data: { length, hash, signature: seal },
+      ...more,
     };
     return { ...whole(), entries: rehashed([...story.entries, { entry: sealing, hash: '' }]) };
   };
-  expect(verify(close(added))).toMatchObject({ consistent: true, faults: [] });
+  expect(verify(close(added))).toMatchObject({ consistent: true, faults: [], remarks: [] });
   expect(verify(close(added - 1)).faults).toEqual([{ kind: 'supplementNotSealed', entry: added }]);
+  // The sealing entry itself is covered by nothing but its like: another hand or time in it is found.
+  for (const more of [
+    { by: { ...PERRIN, name: 'Somebody' } },
+    { at: '2026-12-01T00:00:00.000Z' },
+    { command: 'x' },
+  ])
+    expect(verify(close(added, more)).faults).toContainEqual({ kind: 'supplementNotSealed', entry: added });
+});
+
+describe('what somebody adds behind the seal, hashed as it must be', () => {
+  const behind = (...more: { type: string; data: unknown; v?: number }[]): RecordFile => {
+    const file = record();
+    const last = file.entries.at(-1)!.entry as JobEntry;
+    const added = more.map((each, i) => ({
+      entry: { ...last, v: 1, command: `later ${i}`, ...each, seq: file.entries.length + 1 + i },
+      hash: '',
+    }));
+    return { ...file, entries: rehashed([...file.entries, ...added]) };
+  };
+  test.each<[string, { type: string; data: unknown; v?: number }[]]>([
+    ['a reopened gate', [{ type: 'gateReopened', data: { gate: 'rings', reason: 'x', voids: ['rings'] } }]],
+    [
+      'another serial',
+      [{ type: 'serialCorrected', v: 2, data: { from: 'V-100', to: 'V-7', reason: 'x', engine: null } }],
+    ],
+    ['a clock note without a supplement', [{ type: 'clockSteppedBack', data: { clock: '2026-01-01' } }]],
+    ['a second seal', [{ type: 'recordSealed', data: record().seal }]],
+  ])('%s is named, at its entry', (_why, entries) => {
+    const file = behind(...entries);
+    expect(verify(file).faults).toContainEqual({
+      kind: 'behindSeal',
+      entry: file.seal.length + 2,
+      type: entries[0]!.type,
+    });
+  });
+});
+
+describe('who made the file says nothing of itself that the verifier takes over', () => {
+  test('the title is made of the entries: another one is a fault, and is not what is shown', () => {
+    const report = verify({ ...record(), title: 'Overhaul record of somebody else' });
+    expect(report.title).toBe(TITLE);
+    expect(report.faults).toEqual([
+      { kind: 'titleDiffers', title: 'Overhaul record of somebody else', derived: TITLE },
+    ]);
+  });
+  test('another key than the expected one is said first of all', () => {
+    const report = verifyRecord({ ...record(), title: 'T' }, () => true, 'our key');
+    expect(report.faults.map(({ kind }) => kind)).toEqual(['otherKey', 'titleDiffers']);
+  });
+  test('the entry that holds the seal came with the last thing that it closes', () => {
+    const file = record();
+    for (const more of [{ command: 'x' }, { by: PERRIN }, { at: '2027-01-01T00:00:00.000Z' }]) {
+      const forged = change(file, file.entries.length - 1, (entry) => ({ ...entry, ...more }));
+      expect(verify({ ...forged, entries: rehashed(forged.entries) }).faults).toContainEqual({
+        kind: 'sealEntryDiffers',
+      });
+    }
+  });
+});
+
+describe('a forger who holds the key makes a chain that follows; the rules find what is not as they give it', () => {
+  type Forge = (entry: JobEntry) => unknown;
+  /** The chain made anew around one changed entry, and sealed again. */
+  function forged(which: (entry: JobEntry) => boolean, to: Forge) {
+    const file = record();
+    const index = file.entries.findIndex(({ entry }) => which(entry as JobEntry));
+    const changed = change(file, index, to);
+    const inside = rehashed(changed.entries.slice(0, file.seal.length));
+    const seal = { ...file.seal, hash: inside.at(-1)!.hash };
+    const sealing = { ...(file.entries.at(-1)!.entry as JobEntry), data: seal };
+    const entries = rehashed([...inside, { entry: sealing, hash: '' }]);
+    return verify({ ...file, seal, entries });
+  }
+  const first = (type: string) => (entry: JobEntry) => entry.type === type;
+  const inData =
+    (more: object): Forge =>
+    (entry) => ({ ...entry, data: { ...entry.data, ...more } });
+  test.each<[string, (entry: JobEntry) => boolean, Forge, string]>([
+    [
+      'a limit of nothing makes anything good',
+      first('readingTaken'),
+      (entry) =>
+        entry.type === 'readingTaken'
+          ? { ...entry, data: { ...entry.data, verdict: { ...entry.data.verdict, limit: { min: 0 } } } }
+          : entry,
+      'verdictDiffers',
+    ],
+    ['another text than was read', first('readingTaken'), inData({ text: '46/48' }), 'decidedOtherwise'],
+    ['another hand', first('readingTaken'), (e) => ({ ...e, by: GHISLAINE }), 'wouldBeRefused'],
+    [
+      'who opened the job confirms it',
+      first('identityConfirmed'),
+      (e) => ({ ...e, by: IVO }),
+      'wouldBeRefused',
+    ],
+    ['a technician signs', first('gateSigned'), (e) => ({ ...e, by: SANNA }), 'wouldBeRefused'],
+    ['other words were signed', first('gateSigned'), inData({ words: ['all good'] }), 'gateDigestDiffers'],
+    [
+      'limits that the rows do not give',
+      first('limitsPinned'),
+      (entry) =>
+        entry.type === 'limitsPinned'
+          ? {
+              ...entry,
+              data: {
+                ...entry.data,
+                fits: entry.data.fits.map((fit) => ({ ...fit, governing: { ...fit.governing, limit: {} } })),
+              },
+            }
+          : entry,
+      'pinDiffers',
+    ],
+    [
+      'an engine of which other things are known',
+      first('limitsPinned'),
+      (entry) =>
+        entry.type === 'limitsPinned'
+          ? { ...entry, data: { ...entry.data, context: { ...entry.data.context, duty: 'racing' } } }
+          : entry,
+      'pinDiffers',
+    ],
+    [
+      'a gate that waits for nothing',
+      first('jobOpened'),
+      (entry) =>
+        entry.type === 'jobOpened'
+          ? {
+              ...entry,
+              data: {
+                ...entry.data,
+                route: {
+                  ...entry.data.route,
+                  gates: entry.data.route.gates.map((gate) => ({ ...gate, sheets: ['valveLash'] })),
+                },
+              },
+            }
+          : entry,
+      'wouldBeRefused',
+    ],
+  ])('%s', (_why, which, to, kind) => {
+    const report = forged(which, to);
+    expect([report.faults, report.remarks.map((each) => each.kind)]).toEqual([
+      [],
+      expect.arrayContaining([kind]),
+    ]);
+  });
 });

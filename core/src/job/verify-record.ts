@@ -1,49 +1,39 @@
-import { judge, JUDGE_RULE_VERSION } from '../bench/judge';
-import type { VerdictFact } from '../bench/places';
-import type { Reading } from '../bench/reading';
-import { gateRule } from '../release/gate-waits';
-import { gateStatement } from '../release/gate-statement';
 import { sealText } from '../release/gates';
 import type { Seal, SealSignature } from '../release/gates';
 import { canonical } from '../record/canonical';
+import type { Envelope } from '../record/envelope';
 import { verifyChain } from '../record/verify-chain';
 import type { PublicKey } from '../people/people-ledger';
-import { evolveJob } from './evolve-job';
-import { JOB_EVENT_VERSIONS } from './job-events';
-import type { JobEntry } from './job-events';
 import type { JobState } from './job-state';
-import { RECORD_VERSION } from './record-file';
+import { recordTitle, RECORD_VERSION } from './record-file';
 import type { RecordFile } from './record-file';
+import { tellAgain } from './tell-again';
+import type { RecordRemark } from './tell-again';
 
 /** What does not follow in a record. `entry` counts from 1, as the record prints it. */
 export type RecordFault =
+  | { readonly kind: 'otherKey'; readonly keyId: string; readonly expected: string }
   | { readonly kind: 'newerFormat'; readonly version: number }
   | { readonly kind: 'entryDoesNotFollow'; readonly entry: number; readonly type: string }
   | { readonly kind: 'endsElsewhere'; readonly entries: number; readonly sealed: number }
   | { readonly kind: 'sealEntryMissing'; readonly entries: number; readonly expected: number }
   | { readonly kind: 'sealEntryDiffers' }
   | { readonly kind: 'supplementNotSealed'; readonly entry: number }
+  /** Behind the seal stand supplements and their seals, and nothing else. */
+  | { readonly kind: 'behindSeal'; readonly entry: number; readonly type: string }
   | { readonly kind: 'numberingBroken'; readonly entry: number; readonly found: number }
+  | { readonly kind: 'otherChain'; readonly entry: number; readonly chain: string }
+  | { readonly kind: 'timeRunsBack'; readonly entry: number }
+  | { readonly kind: 'titleDiffers'; readonly title: string; readonly derived: string }
   | { readonly kind: 'signatureWrong'; readonly keyId: string }
   | { readonly kind: 'doesNotReplay'; readonly entry: number; readonly type: string };
-
-/** What is no sign of tampering, and yet worth a look. */
-export type RecordRemark =
-  | { readonly kind: 'newerProgram'; readonly entry: number; readonly type: string; readonly version: number }
-  | {
-      readonly kind: 'verdictDiffers';
-      readonly entry: number;
-      readonly place: string;
-      readonly recorded: string;
-      readonly recomputed: string;
-      readonly ruleVersion: number;
-    }
-  | { readonly kind: 'gateDigestDiffers'; readonly entry: number; readonly gate: string };
 
 export interface RecordReport {
   readonly consistent: boolean;
   readonly faults: readonly RecordFault[];
   readonly remarks: readonly RecordRemark[];
+  /** What the entries say that the record is of; undefined where they cannot be told. */
+  readonly title: string | undefined;
   readonly seal: Seal;
   readonly entries: number;
   /** The story as far as it could be told. */
@@ -52,13 +42,20 @@ export interface RecordReport {
 export type SignatureCheck = (text: string, signature: SealSignature, key: PublicKey) => boolean;
 
 /**
- * Whether a record follows from its first entry to its seal. It can show consistency, not authorship: whoever holds the
- * shop's key could have made another one, so the digest is to be compared with a signed print.
+ * Whether a record follows from its first entry to its seal and its last supplement, and whether everything in it is as the
+ * rules of its day give it. It believes nothing that it can work out. It can show consistency, not authorship: whoever holds
+ * the shop's key could have made another one, so the digest is to be compared with a signed print.
+ * @param expectedKey the key that the print or the shop names: a record that another key sealed says so first of all
  */
-export function verifyRecord(file: RecordFile, checkSignature: SignatureCheck): RecordReport {
+export function verifyRecord(
+  file: RecordFile,
+  checkSignature: SignatureCheck,
+  expectedKey?: string,
+): RecordReport {
   const faults: RecordFault[] = [];
-  const remarks: RecordRemark[] = [];
   const { seal, entries, key } = file;
+  if (expectedKey !== undefined && key.keyId !== expectedKey)
+    faults.push({ kind: 'otherKey', keyId: key.keyId, expected: expectedKey });
   if (file.version > RECORD_VERSION) faults.push({ kind: 'newerFormat', version: file.version });
 
   const chain = verifyChain({ entries });
@@ -69,31 +66,64 @@ export function verifyRecord(file: RecordFile, checkSignature: SignatureCheck): 
       type: typeOf(entries[chain.firstBad]?.entry),
     });
   }
-  for (const [index, { entry }] of entries.entries()) {
-    const found = (entry as Partial<JobEntry>).seq;
-    if (found !== index + 1) {
-      faults.push({ kind: 'numberingBroken', entry: index + 1, found: Number(found) });
-      break;
-    }
-  }
-  const sealed = verifyChain({ entries: entries.slice(0, seal.length), expected: seal });
-  if (!sealed.intact && 'endsAt' in sealed)
+  faults.push(...frameFaults(file));
+  if (entries[seal.length - 1]?.hash !== seal.hash)
     faults.push({ kind: 'endsElsewhere', entries: entries.length, sealed: seal.length });
-  const last = entries[seal.length]?.entry as Partial<JobEntry> | undefined;
-  if (last?.type !== 'recordSealed') {
-    faults.push({ kind: 'sealEntryMissing', entries: entries.length, expected: seal.length + 1 });
-  } else if (canonical(last.data) !== canonical(seal)) faults.push({ kind: 'sealEntryDiffers' });
+  faults.push(...sealEntryFaults(file));
   if (!checkSignature(sealText(file.job, seal), seal.signature, key))
     faults.push({ kind: 'signatureWrong', keyId: seal.signature.keyId });
-
   faults.push(...supplementFaults(file, checkSignature));
 
-  const state = tellAgain(
-    entries.map(({ entry }) => entry as JobEntry),
+  const told = tellAgain(entries.map(({ entry }) => entry as Envelope));
+  if (told.stuck !== undefined) faults.push({ kind: 'doesNotReplay', ...told.stuck });
+  const title = told.state === undefined ? undefined : recordTitle(told.state);
+  if (title !== undefined && title !== file.title)
+    faults.push({ kind: 'titleDiffers', title: file.title, derived: title });
+  return {
+    consistent: faults.length === 0,
     faults,
-    remarks,
-  );
-  return { consistent: faults.length === 0, faults, remarks, seal, entries: entries.length, state };
+    remarks: told.remarks,
+    title,
+    seal,
+    entries: entries.length,
+    state: told.state,
+  };
+}
+
+/** Numbers from 1 without a gap, one chain, one job, and a time that never runs back. */
+function frameFaults({ entries, job }: RecordFile): RecordFault[] {
+  let last = '';
+  for (const [index, each] of entries.entries()) {
+    const entry = each.entry as Partial<Envelope>;
+    if (entry.seq !== index + 1)
+      return [{ kind: 'numberingBroken', entry: index + 1, found: Number(entry.seq) }];
+    if (entry.chain !== `job:${job}` || entry.job !== job)
+      return [{ kind: 'otherChain', entry: index + 1, chain: String(entry.chain) }];
+    if (typeof entry.at !== 'string' || entry.at < last) return [{ kind: 'timeRunsBack', entry: index + 1 }];
+    last = entry.at;
+  }
+  return [];
+}
+
+/** The entry that holds the seal says the same as the file, and came in one go with the last thing that it closes. */
+function sealEntryFaults({ entries, seal }: RecordFile): RecordFault[] {
+  const own = entries[seal.length]?.entry as Partial<Envelope> | undefined;
+  if (own?.type !== 'recordSealed')
+    return [{ kind: 'sealEntryMissing', entries: entries.length, expected: seal.length + 1 }];
+  const isSame = sameText(own.data, seal) && own.v === 1 && cameWith(own, entries[seal.length - 1]?.entry);
+  return isSame ? [] : [{ kind: 'sealEntryDiffers' }];
+}
+/** A sealing entry stands behind what is hashed: by whom, when and by which command can only be as in the entry before. */
+function cameWith(own: Partial<Envelope>, before: unknown): boolean {
+  const { at, by, command } = (before ?? {}) as Partial<Envelope>;
+  return own.at === at && own.command === command && sameText(own.by, by);
+}
+function sameText(a: unknown, b: unknown): boolean {
+  try {
+    return canonical(a ?? null) === canonical(b ?? null);
+  } catch {
+    return false;
+  }
 }
 
 /** Each supplement is closed by a seal over everything before it, up to the record's first entry. */
@@ -102,82 +132,25 @@ function supplementFaults(
   checkSignature: SignatureCheck,
 ): RecordFault[] {
   const faults: RecordFault[] = [];
-  for (let index = seal.length + 1; index < entries.length; index++) {
-    if (typeOf(entries[index]?.entry) !== 'supplementAdded') continue;
-    const next = entries[index + 1]?.entry as Partial<JobEntry> | undefined;
-    const own = next?.type === 'supplementSealed' ? (next.data as Seal) : undefined;
-    const closes = own?.length === index + 1 && own.hash === entries[index]?.hash;
-    if (!closes || !checkSignature(sealText(job, own), own.signature, key)) {
-      faults.push({ kind: 'supplementNotSealed', entry: index + 1 });
+  const entryAt = (index: number) => entries[index]?.entry as Partial<Envelope> | undefined;
+  let index = seal.length + 1;
+  while (index < entries.length) {
+    const noted = entryAt(index)?.type === 'clockSteppedBack' ? 1 : 0;
+    const added = index + noted;
+    if (entryAt(added)?.type !== 'supplementAdded') {
+      faults.push({ kind: 'behindSeal', entry: index + 1, type: typeOf(entryAt(index)) });
+      index += 1;
+      continue;
     }
+    const next = entryAt(added + 1);
+    const own = next?.type === 'supplementSealed' ? (next.data as Seal) : undefined;
+    const closes =
+      own?.length === added + 1 && own.hash === entries[added]?.hash && cameWith(next ?? {}, entryAt(added));
+    if (!closes || !checkSignature(sealText(job, own), own.signature, key))
+      faults.push({ kind: 'supplementNotSealed', entry: added + 1 });
+    index = added + (own === undefined ? 1 : 2);
   }
   return faults;
 }
 
 const typeOf = (entry: unknown): string => (entry as { type?: string } | undefined)?.type ?? '?';
-
-function tellAgain(
-  entries: readonly JobEntry[],
-  faults: RecordFault[],
-  remarks: RecordRemark[],
-): JobState | undefined {
-  let state: JobState | undefined;
-  for (const [index, entry] of entries.entries()) {
-    const version = (JOB_EVENT_VERSIONS as Readonly<Record<string, number | undefined>>)[entry.type];
-    if (version === undefined || entry.v > version) {
-      remarks.push({ kind: 'newerProgram', entry: index + 1, type: entry.type, version: entry.v });
-      continue;
-    }
-    try {
-      remark(state, entry, index + 1, remarks);
-      state = evolveJob(state, entry);
-    } catch {
-      faults.push({ kind: 'doesNotReplay', entry: index + 1, type: entry.type });
-      return state;
-    }
-  }
-  return state;
-}
-
-function remark(state: JobState | undefined, entry: JobEntry, number: number, remarks: RecordRemark[]): void {
-  const verdictsOf = (): { place: string; verdict: VerdictFact; reading: Reading | undefined }[] => {
-    switch (entry.type) {
-      case 'readingTaken':
-        return [entry.data];
-      case 'limitsPinned':
-      case 'limitDecided':
-        return entry.data.rejudged.map(({ place, reading, verdict }) => ({
-          place,
-          verdict,
-          reading: state?.places[place]?.readings.find(({ seq }) => seq === reading)?.reading,
-        }));
-      default:
-        return [];
-    }
-  };
-  for (const { place, verdict, reading } of verdictsOf()) {
-    if (verdict.verdict === 'withheld' || reading === undefined) continue;
-    const again = judge({ limit: verdict.limit, reading, partState: verdict.partState, rule: verdict.rule });
-    const same =
-      again.verdict === verdict.verdict &&
-      again.acceptable === verdict.acceptable &&
-      again.shortBy === verdict.shortBy &&
-      again.overBy === verdict.overBy;
-    if (!same || verdict.ruleVersion > JUDGE_RULE_VERSION) {
-      remarks.push({
-        kind: 'verdictDiffers',
-        entry: number,
-        place,
-        recorded: verdict.verdict,
-        recomputed: again.verdict,
-        ruleVersion: verdict.ruleVersion,
-      });
-    }
-  }
-  if (entry.type === 'gateSigned' && state !== undefined) {
-    const gate = gateRule(state, entry.data.gate);
-    if (gate !== undefined && gateStatement(state, gate).digest !== entry.data.digest) {
-      remarks.push({ kind: 'gateDigestDiffers', entry: number, gate: gate.label });
-    }
-  }
-}

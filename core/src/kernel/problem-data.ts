@@ -11,20 +11,26 @@ export interface ProblemData {
   ALREADY_SET_UP: { readonly shop: string };
   NO_ROLE: { readonly person: string };
   ALREADY_THERE: { readonly what: string; readonly id: string };
+  KEY_MOVED: { readonly seen: string; readonly now: string };
   LAST_MANAGER: { readonly person: string };
   // engines and parts
   SERIAL_NOT_OF_MODEL: { readonly serial: string; readonly model: string; readonly pattern: string };
+  SERIAL_MOVED: { readonly seen: string; readonly job: string };
+  BORE_WRONG: { readonly what: string };
   SERIAL_DIFFERS: { readonly seen: string; readonly job: string };
   SLOT_UNKNOWN: { readonly slot: string };
   SLOT_TAKEN: { readonly slot: string; readonly part: string };
   SLOT_EMPTY: { readonly slot: string };
   PART_UNKNOWN: { readonly part: string };
   PART_NOT_FITTED: { readonly part: string };
+  PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
+  REPORT_UNKNOWN: { readonly report: number };
   PART_CHANGED: { readonly part: string; readonly basedOn: number; readonly now: number };
   // instruments
   INSTRUMENT_NOT_TAKEN: { readonly instrument: string };
   INSTRUMENT_UNKNOWN: { readonly instrument: string };
   INSTRUMENT_UNFIT: { readonly instrument: string; readonly characteristic: string };
+  INSTRUMENT_MOVED: { readonly instrument: string; readonly seen: string; readonly now: string };
   INSTRUMENT_OUT_OF_DATE: { readonly instrument: string; readonly dueOn: string };
   BLADES_WRONG: { readonly blade: string; readonly because: 'notALength' | 'twice' | 'none' };
   // library
@@ -41,8 +47,9 @@ export interface ProblemData {
   DOCUMENTS_NOT_CURRENT: { readonly documents: readonly string[] };
   NO_DOCUMENT: { readonly model: string };
   LIMIT_NOT_OPEN: { readonly fit: string };
-  ROW_UNKNOWN: { readonly row: string };
-  BOUNDS_CROSS: { readonly fit: string };
+  CHOICE_NOT_OFFERED: { readonly fit: string };
+  CHOICE_GONE: { readonly choice: number };
+  SHEET_NOT_PINNED: { readonly sheet: string };
   // the bench
   PLACE_UNKNOWN: { readonly place: string };
   ENTRY_EMPTY: { readonly place: string };

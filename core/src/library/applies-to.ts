@@ -14,16 +14,21 @@ export function fieldMatches(appliesTo: AppliesTo, context: LimitContext): reado
   const field = <V>(
     name: keyof LimitContext,
     present: boolean,
-    value: V | undefined,
+    value: V | null | undefined,
     suits: (value: V) => boolean,
   ): void => {
+    // Whoever says "null" has said nothing: a row that may matter is held back, never passed over.
     if (present)
       matches.push({
         context: name,
-        match: value === undefined ? 'missing' : suits(value) ? 'matches' : 'differs',
+        match: value === undefined || value === null ? 'missing' : suits(value) ? 'matches' : 'differs',
       });
   };
-  const list = <V>(name: keyof LimitContext, among: readonly V[] | undefined, value: V | undefined): void => {
+  const list = <V>(
+    name: keyof LimitContext,
+    among: readonly V[] | undefined,
+    value: V | null | undefined,
+  ): void => {
     field(name, among !== undefined, value, (known) => among?.includes(known) === true);
   };
   const { serialFrom, serialTo, buildFrom, buildTo } = appliesTo;

@@ -2,12 +2,13 @@ import {
   currentRevisions,
   decideLibrary,
   EMPTY_LIBRARY,
-  evolveLibrary,
+  evolveBy,
+  LIBRARY_EVENTS,
   revisionDigest,
   revisionState,
 } from '../index';
 import type { Actor, DocumentRevision, LibraryCommand, LibraryFacts, LibraryState } from '../index';
-import { IVO, MODEL, PERRIN, REVISION, RING_GAP, ROWS, TEO } from '../../test/fixtures';
+import { IVO, MODEL, PERRIN, REVISION, RING_GAP, ROWS, stamped, TEO } from '../../test/fixtures';
 
 const file = { name: 'a.csv', sha256: 'a'.repeat(64) };
 const facts = (by: Actor, more: Partial<LibraryFacts> = {}): LibraryFacts => ({
@@ -28,7 +29,7 @@ function after(...steps: Step[]): LibraryState {
     const decided = decideLibrary(state, command, facts(by));
     if (!decided.ok) throw new Error(decided.problem.code);
     return decided.value.reduce(
-      (so, event) => evolveLibrary(so, event, { id: by.id, by: by.name, at: '2026-01-01T00:00:00.000Z' }),
+      (so, event) => evolveBy(LIBRARY_EVENTS, so, stamped(event, by)),
       state,
     );
   }, EMPTY_LIBRARY);

@@ -9,7 +9,8 @@ import { secondLook } from '../people/second-person';
 import type { SecondPersonPolicy } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { DocumentRevision } from './document';
-import type { LibraryCommand, LibraryEvent } from './library-events';
+import type { LibraryCommand } from './library-commands';
+import type { LibraryEvent } from './library-events';
 import { revisionDigest } from './library-state';
 import type { KeptRevision, LibraryState } from './library-state';
 
@@ -41,7 +42,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     }
     case 'draftRevision': {
       const { revision } = command;
-      if (revision.id in state.revisions)
+      if (Object.hasOwn(state.revisions, revision.id))
         return refuse('ALREADY_THERE', { what: 'revision', id: revision.id });
       return statementFault(state, revision) ?? ok([{ type: 'revisionDrafted', v: 1, data: { revision } }]);
     }
@@ -100,7 +101,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       const { characteristic } = command;
       if (
         facts.shipped.some(({ id }) => id === characteristic.id) ||
-        characteristic.id in state.characteristics
+        Object.hasOwn(state.characteristics, characteristic.id)
       )
         return refuse('ALREADY_THERE', { what: 'characteristic', id: characteristic.id });
       if (characteristic.name.trim() === '') return refuse('NAME_MISSING', { field: 'characteristic' });
@@ -119,7 +120,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       const { batchOf, file, drafts } = command;
       const pending = new Set((state.imports[batchOf] ?? []).map(({ revision }) => revision.id));
       for (const { revision } of drafts) {
-        if (revision.id in state.revisions || pending.has(revision.id))
+        if (Object.hasOwn(state.revisions, revision.id) || pending.has(revision.id))
           return refuse('ALREADY_THERE', { what: 'revision', id: revision.id });
         const fault = statementFault(state, revision);
         if (fault !== undefined) return fault;
@@ -128,14 +129,14 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     }
     case 'finishImport': {
       const { batchOf } = command;
-      if (!(batchOf in state.imports)) return refuse('IMPORT_UNKNOWN', { batchOf });
-      const taken = state.imports[batchOf]?.find(({ revision }) => revision.id in state.revisions);
+      if (!Object.hasOwn(state.imports, batchOf)) return refuse('IMPORT_UNKNOWN', { batchOf });
+      const taken = state.imports[batchOf]?.find(({ revision }) => Object.hasOwn(state.revisions, revision.id));
       if (taken !== undefined) return refuse('ALREADY_THERE', { what: 'revision', id: taken.revision.id });
       return ok([{ type: 'importFinished', v: 1, data: { batchOf } }]);
     }
     case 'abandonImport': {
       const { batchOf, reason } = command;
-      if (!(batchOf in state.imports)) return refuse('IMPORT_UNKNOWN', { batchOf });
+      if (!Object.hasOwn(state.imports, batchOf)) return refuse('IMPORT_UNKNOWN', { batchOf });
       return ok([{ type: 'importAbandoned', v: 1, data: { batchOf, reason } }]);
     }
   }

@@ -1,79 +1,133 @@
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
+import { clockSteppedBack, event } from '../record/event-table';
+import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
-import type { AfterWithdrawal, ImportedDraft } from './library-state';
+import type { AfterWithdrawal, ImportedDraft, KeptRevision, LibraryStamp, LibraryState } from './library-state';
 import type { DocumentKind } from './limit-row';
 
-export interface LibraryEventData {
-  modelImported: { readonly model: EngineModel; readonly digest: string };
+const library = <D>() => event<D, LibraryState>();
+const stampOf = ({ at, by }: Stamp): LibraryStamp => ({ id: by.id, by: by.name, at });
+
+/** A change of a draft: whoever wrote is named, and a check of what stood there before counts no more. */
+function written(
+  state: LibraryState,
+  id: string,
+  change: Partial<KeptRevision>,
+  stamp: Stamp,
+): Partial<LibraryState> {
+  const kept = state.revisions[id];
+  if (kept === undefined) return {};
+  const writers = [...new Set([...kept.writers, stamp.by.id])];
+  return withRevision(state, { ...kept, ...change, writers, checked: undefined });
+}
+function changed(state: LibraryState, id: string, change: Partial<KeptRevision>): Partial<LibraryState> {
+  const kept = state.revisions[id];
+  return kept === undefined ? {} : withRevision(state, { ...kept, ...change });
+}
+
+/** Everything that can stand in the library's chain. */
+export const LIBRARY_EVENTS = {
+  modelImported: library<{ readonly model: EngineModel; readonly digest: string }>()(
+    1,
+    ({ models }, imported) => ({ models: { ...models, [imported.model.id]: imported } }),
+  ),
   /** A new draft, or the statement of one that is there already, corrected. */
-  revisionDrafted: { readonly revision: DocumentRevision };
-  rowsImported: { readonly revision: string; readonly file: LimitFile; readonly rows: readonly LimitRow[] };
-  fileAttached: { readonly revision: string; readonly file: AttachedFile };
-  draftDropped: { readonly revision: string; readonly reason: string };
-  revisionChecked: {
+  revisionDrafted: library<{ readonly revision: DocumentRevision }>()(1, (state, { revision }, stamp) =>
+    Object.hasOwn(state.revisions, revision.id)
+      ? written(state, revision.id, { revision }, stamp)
+      : withRevision(state, asDraft({ revision, rows: [] }, undefined, stampOf(stamp))),
+  ),
+  rowsImported: library<{
+    readonly revision: string;
+    readonly file: LimitFile;
+    readonly rows: readonly LimitRow[];
+  }>()(1, (state, { revision, file, rows }, stamp) => written(state, revision, { rows, file }, stamp)),
+  fileAttached: library<{ readonly revision: string; readonly file: AttachedFile }>()(
+    1,
+    (state, { revision, file }, stamp) => {
+      const attachments = [...(state.revisions[revision]?.attachments ?? []), file];
+      return written(state, revision, { attachments }, stamp);
+    },
+  ),
+  draftDropped: library<{ readonly revision: string; readonly reason: string }>()(1, (state, { revision }) => {
+    const { [revision]: _, ...revisions } = state.revisions;
+    return { revisions };
+  }),
+  revisionChecked: library<{
     readonly revision: string;
     readonly digest: string;
     readonly samePerson: SamePerson | null;
-  };
-  revisionPublished: { readonly revision: string; readonly digest: string; readonly secondLook: string };
-  revisionWithdrawn: { readonly revision: string; readonly reason: string; readonly then: AfterWithdrawal };
-  characteristicDefined: { readonly characteristic: Characteristic };
-  kindOrderSet: {
+  }>()(1, (state, { revision, ...check }, stamp) =>
+    changed(state, revision, { checked: { ...stampOf(stamp), ...check } }),
+  ),
+  revisionPublished: library<{
+    readonly revision: string;
+    readonly digest: string;
+    readonly secondLook: string;
+  }>()(1, (state, { revision, ...published }, stamp) =>
+    changed(state, revision, { published: { ...stampOf(stamp), ...published } }),
+  ),
+  revisionWithdrawn: library<{
+    readonly revision: string;
+    readonly reason: string;
+    readonly then: AfterWithdrawal;
+  }>()(1, (state, { revision, ...withdrawn }, stamp) =>
+    changed(state, revision, { withdrawn: { ...stampOf(stamp), ...withdrawn } }),
+  ),
+  characteristicDefined: library<{ readonly characteristic: Characteristic }>()(
+    1,
+    ({ characteristics }, { characteristic }) => ({
+      characteristics: { ...characteristics, [characteristic.id]: characteristic },
+    }),
+  ),
+  kindOrderSet: library<{
     readonly engineClass: EngineClass;
     readonly order: readonly DocumentKind[];
     readonly reason: string;
-  };
+  }>()(1, ({ orders }, { engineClass, order }) => ({ orders: { ...orders, [engineClass]: order } })),
   /** Some of the drafts of an import; they count only when it is finished. */
-  batchImported: {
+  batchImported: library<{
     readonly batchOf: string;
     readonly file: LimitFile;
     readonly drafts: readonly ImportedDraft[];
-  };
-  importFinished: { readonly batchOf: string };
-  importAbandoned: { readonly batchOf: string; readonly reason: string };
-}
-export type LibraryEvent = {
-  readonly [T in keyof LibraryEventData]: {
-    readonly type: T;
-    readonly v: 1;
-    readonly data: LibraryEventData[T];
-  };
-}[keyof LibraryEventData];
+  }>()(1, ({ imports }, { batchOf, drafts, file }, stamp) => {
+    const more = drafts.map((draft) => asDraft(draft, file, stampOf(stamp)));
+    return { imports: { ...imports, [batchOf]: [...(imports[batchOf] ?? []), ...more] } };
+  }),
+  importFinished: library<{ readonly batchOf: string }>()(1, (state, { batchOf }) => {
+    const { [batchOf]: finished = [], ...imports } = state.imports;
+    const added = Object.fromEntries(finished.map((kept) => [kept.revision.id, kept]));
+    return { imports, revisions: { ...state.revisions, ...added } };
+  }),
+  importAbandoned: library<{ readonly batchOf: string; readonly reason: string }>()(
+    1,
+    (state, { batchOf }) => {
+      const { [batchOf]: _, ...imports } = state.imports;
+      return { imports };
+    },
+  ),
+  clockSteppedBack: clockSteppedBack<LibraryState>(),
+};
+export type LibraryEventData = DataIn<typeof LIBRARY_EVENTS>;
+export type LibraryEvent = EventIn<typeof LIBRARY_EVENTS>;
 
-export type LibraryCommand =
-  | { readonly type: 'importModel'; readonly model: EngineModel }
-  | { readonly type: 'draftRevision'; readonly revision: DocumentRevision }
-  | { readonly type: 'amendDraft'; readonly revision: DocumentRevision }
-  | {
-      readonly type: 'importRows';
-      readonly revision: string;
-      readonly file: LimitFile;
-      readonly rows: readonly LimitRow[];
-    }
-  | { readonly type: 'attachFile'; readonly revision: string; readonly file: AttachedFile }
-  | { readonly type: 'dropDraft'; readonly revision: string; readonly reason: string }
-  | { readonly type: 'checkRevision'; readonly revision: string; readonly digest: string }
-  | { readonly type: 'publishRevision'; readonly revision: string }
-  | {
-      readonly type: 'withdrawRevision';
-      readonly revision: string;
-      readonly reason: string;
-      readonly then: AfterWithdrawal;
-    }
-  | { readonly type: 'defineCharacteristic'; readonly characteristic: Characteristic }
-  | {
-      readonly type: 'setKindOrder';
-      readonly engineClass: EngineClass;
-      readonly order: readonly DocumentKind[];
-      readonly reason: string;
-    }
-  | {
-      readonly type: 'importBatch';
-      readonly batchOf: string;
-      readonly file: LimitFile;
-      readonly drafts: readonly ImportedDraft[];
-    }
-  | { readonly type: 'finishImport'; readonly batchOf: string }
-  | { readonly type: 'abandonImport'; readonly batchOf: string; readonly reason: string };
+const asDraft = (
+  { revision, rows, attachments = [] }: ImportedDraft,
+  file: LimitFile | undefined,
+  stamp: LibraryStamp,
+): KeptRevision => ({
+  revision,
+  rows,
+  file,
+  attachments,
+  draftedBy: stamp,
+  writers: [stamp.id],
+  checked: undefined,
+  published: undefined,
+  withdrawn: undefined,
+});
+const withRevision = (state: LibraryState, kept: KeptRevision): Partial<LibraryState> => ({
+  revisions: { ...state.revisions, [kept.revision.id]: kept },
+});

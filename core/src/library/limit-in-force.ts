@@ -1,5 +1,6 @@
 import { fitKey } from '../engines/place';
 import type { FitKey, Place } from '../engines/place';
+import { onceFor } from '../kernel/once-for';
 import type { PartState } from '../quantity/part-state';
 import type { Bound, Limit } from './limit';
 import type { FitDecision, LimitsPin } from './limits-pin';
@@ -14,16 +15,26 @@ export interface LimitDecision {
   readonly limit: Limit;
   readonly reason: string;
 }
+/** A choice that somebody made and nobody has looked at yet. */
+export interface ChosenLimit extends LimitDecision {
+  readonly seq: number;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+}
 /** The decision as the story tells it, with who made it. */
 export interface DecidedLimit extends LimitDecision {
   readonly by: string;
   readonly at: string;
+  /** Who looked at it as the second person; null in stories in which nobody had to. */
+  readonly secondLook: string | null;
 }
 export interface PinState {
   readonly pins: readonly LimitsPin[];
   readonly limitDecisions: readonly DecidedLimit[];
+  /** Choices that wait for the second look: nothing is in force by them. */
+  readonly limitChosen: readonly ChosenLimit[];
 }
-export const NO_PIN: PinState = { pins: [], limitDecisions: [] };
+export const NO_PIN: PinState = { pins: [], limitDecisions: [], limitChosen: [] };
 
 export const WITHHELD = ['contradiction', 'undecided', 'heldBack'] as const;
 /** Why there is no verdict although documents speak. */
@@ -45,7 +56,7 @@ export const currentPin = (state: PinState): LimitsPin | undefined => state.pins
 export function limitInForce(state: PinState, place: Place, partState: PartState): LimitInForce {
   const fit = fitKey(place);
   const pin = currentPin(state);
-  const decision = pin?.fits.find((each) => each.fit === fit && each.partState === partState);
+  const decision = pin === undefined ? undefined : fitDecision(pin, fit, partState);
   if (pin === undefined || decision === undefined) return { state: 'none' };
   const settled = state.limitDecisions.findLast(
     (each) => each.pin === pin.pin && each.fit === fit && each.partState === partState,
@@ -59,6 +70,13 @@ export function limitInForce(state: PinState, place: Place, partState: PartState
     ? { state: 'none' }
     : { state: 'inForce', limit, sources, decided: false };
 }
+
+/** What the pin decides about one fit for parts of one state. */
+export const fitDecision = (pin: LimitsPin, fit: FitKey, partState: PartState): FitDecision | undefined =>
+  fitsOfPin(pin).get(`${partState} ${fit}`);
+const fitsOfPin = onceFor(
+  (pin: LimitsPin) => new Map(pin.fits.map((each) => [`${each.partState} ${each.fit}`, each])),
+);
 
 export function withheldIn({ governing, held }: FitDecision): Withheld | undefined {
   if (governing.contradiction) return 'contradiction';

@@ -49,19 +49,19 @@ interface StatementFrame {
   readonly relation?: string | Readonly<Record<string, unknown>>;
 }
 
-/** What is known of the engine and the part when a limit is looked for. A missing value matches nothing. */
+/** What is known of the engine and the part when a limit is looked for. A missing value, or null, matches nothing. */
 export interface LimitContext {
-  readonly model?: string;
+  readonly model?: string | null;
   /** The counting part of the serial. */
-  readonly serial?: Counting;
-  readonly partNumber?: string;
-  readonly oversize?: Nanometres;
-  readonly pistonMaterial?: string;
-  readonly duty?: string;
-  readonly buildDate?: string;
-  readonly partState?: PartState;
+  readonly serial?: Counting | null;
+  readonly partNumber?: string | null;
+  readonly oversize?: Nanometres | null;
+  readonly pistonMaterial?: string | null;
+  readonly duty?: string | null;
+  readonly buildDate?: string | null;
+  readonly partState?: PartState | null;
   /** Bore diameter for formulas, nm. */
-  readonly diameter?: Nanometres;
+  readonly diameter?: Nanometres | null;
 }
 
 /** The shop's order of kinds, strongest first, `shop` left out. A kind that is not in it is advisory. */

@@ -98,27 +98,29 @@ function assemble(
 ): LimitsPin {
   const { documents, policy, context } = given;
   const { model, characteristics } = addByDocuments(given, given);
-  const fits = new Map<FitKey, Place>(
-    characteristics
-      .filter((characteristic) => quantityOf(characteristic) === 'length')
-      .flatMap((characteristic) =>
-        placesOf(model.layout, characteristic).map((place) => [fitKey(place), place] as const),
-      ),
-  );
   const rows = given.rows.filter((row) => characteristics.some(({ id }) => id === row.characteristic));
-  const said = { documents, rows, policy, context };
-  return {
-    ...given,
-    model,
-    characteristics,
-    rows,
-    fits: [...fits].flatMap(([fit, place]) =>
-      PART_STATES.map((partState) => decideFit(fit, place, partState, said)),
-    ),
-  };
+  const pinned = { ...given, model, characteristics, rows };
+  return { ...pinned, fits: fitsOf({ model, characteristics, documents, rows, policy, context }) };
 }
 
-function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['engine']): LimitContext {
+/** What governs each fit of what is pinned: the same question gives the same answer on every machine, years later too. */
+export function fitsOf(
+  pin: Pick<LimitsPin, 'model' | 'characteristics' | 'documents' | 'rows' | 'policy' | 'context'>,
+): readonly FitDecision[] {
+  const fits = new Map<FitKey, Place>(
+    pin.characteristics
+      .filter((characteristic) => quantityOf(characteristic) === 'length')
+      .flatMap((characteristic) =>
+        placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place] as const),
+      ),
+  );
+  return [...fits].flatMap(([fit, place]) =>
+    PART_STATES.map((partState) => decideFit(fit, place, partState, pin)),
+  );
+}
+
+/** What the decision of limits is told of an engine of a model. */
+export function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['engine']): LimitContext {
   const counting = serialNumberOf(model, serial);
   return { ...rest, model: model.id, ...(counting === undefined ? {} : { serial: counting }) };
 }

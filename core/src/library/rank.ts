@@ -42,7 +42,7 @@ export function statedBound<V extends number>(
   context: LimitContext,
 ): V | 'unknown' | undefined {
   if (row.formula?.bound === bound) {
-    if (context.diameter === undefined) return row[bound] ?? 'unknown';
+    if (context.diameter === undefined || context.diameter === null) return row[bound] ?? 'unknown';
     return formulaLength(row.formula, context.diameter) as number as V; // only rows about lengths carry a formula
   }
   return row[bound];

@@ -106,7 +106,8 @@ export function whatGoverns(place: Place, partState: PartState, said: Said): Wha
   };
 }
 
-function workedOut({ formula }: LimitRow, { diameter }: LimitContext): SourceBand['worked'] {
+function workedOut({ formula }: LimitRow, context: LimitContext): SourceBand['worked'] {
+  const diameter = context.diameter ?? undefined;
   if (formula === undefined) return undefined;
   return {
     bound: formula.bound,

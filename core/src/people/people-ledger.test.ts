@@ -1,13 +1,13 @@
-import { decidePeople, evolvePeople, NOBODY } from '../index';
+import { decidePeople, evolveBy, NOBODY, PEOPLE_EVENTS } from '../index';
 import type { PeopleCommand, PeopleState } from '../index';
-import { IVO, person, TEO } from '../../test/fixtures';
+import { IVO, person, stamped, TEO } from '../../test/fixtures';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: 's' };
 const setUp: PeopleCommand = { type: 'setUpShop', name: 'Quay', secondPerson: 'required', first: TEO, key };
 const after = (...commands: PeopleCommand[]): PeopleState =>
   commands.reduce((state, command) => {
     const decided = decidePeople(state, command, TEO);
-    return decided.ok ? decided.value.reduce(evolvePeople, state) : state;
+    return decided.ok ? decided.value.reduce((so, event) => evolveBy(PEOPLE_EVENTS, so, stamped(event, TEO)), state) : state;
   }, NOBODY);
 
 test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([

@@ -4,6 +4,8 @@ import type { Instrument } from '../instruments/instrument';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Nanometres } from '../quantity/nanometres';
 import type { DiameterBasis } from '../library/limits-pin';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn } from '../record/event-table';
 import type { Route } from './route';
 
 /** What is known of the engine when it comes in. */
@@ -65,6 +67,8 @@ export interface ArrivalState {
   readonly route: Route;
   readonly secondPerson: SecondPersonPolicy;
   readonly opened: Done;
+  /** Who said last what the serial is: somebody else must have read it on the engine. */
+  readonly serialSaid: Done;
   readonly identity: (Done & { readonly samePerson: SamePerson | null }) | undefined;
   readonly documentsChecked:
     (Done & { readonly documents: readonly CheckedDocument[]; readonly pin: number }) | undefined;
@@ -72,6 +76,8 @@ export interface ArrivalState {
   readonly instruments: Readonly<Record<string, Instrument>>;
   /** Revisions that arrived in the library and were not adopted, with the reason. */
   readonly declined: readonly DeclinedDocuments[];
+  /** The version of the rules that commands are decided by now. */
+  readonly rules: number;
 }
 export type DeclinedDocuments = Done & {
   readonly documents: readonly CheckedDocument[];
@@ -79,47 +85,48 @@ export type DeclinedDocuments = Done & {
   readonly pin: number;
 };
 
-export interface ArrivalEventData {
-  identityConfirmed: { readonly serialSeen: string; readonly samePerson: SamePerson | null };
-  serialCorrected: { readonly from: string; readonly to: string; readonly reason: string };
-  documentsChecked: { readonly documents: readonly CheckedDocument[]; readonly pin: number };
-  instrumentTaken: { readonly instrument: Instrument };
-  engineFactsSaid: { readonly facts: SaidFacts; readonly reason: string };
-  pinDeclined: {
-    readonly documents: readonly CheckedDocument[];
-    readonly pin: number;
-    readonly reason: string;
-  };
-}
-export type ArrivalEvent = {
-  readonly [T in keyof ArrivalEventData]: {
-    readonly type: T;
-    readonly v: 1;
-    readonly data: ArrivalEventData[T];
-  };
-}[keyof ArrivalEventData];
-
-export function evolveArrival<S extends ArrivalState>(state: S, event: ArrivalEvent, stamp: Done): S {
-  switch (event.type) {
-    case 'identityConfirmed':
-      return { ...state, identity: { ...stamp, samePerson: event.data.samePerson } };
-    case 'serialCorrected':
-      return {
-        ...state,
-        engine: { ...state.engine, serial: event.data.to },
-        identity: undefined,
-        documentsChecked: undefined,
-      };
-    case 'documentsChecked':
-      return { ...state, documentsChecked: { ...stamp, ...event.data } };
-    case 'engineFactsSaid':
-      return { ...state, engine: { ...state.engine, ...event.data.facts } };
-    case 'pinDeclined':
-      return { ...state, declined: [...state.declined, { ...stamp, ...event.data }] };
-    case 'instrumentTaken':
-      return {
-        ...state,
-        instruments: { ...state.instruments, [event.data.instrument.id]: event.data.instrument },
-      };
-  }
-}
+/** What is said about the engine, its documents and the instruments, as events. */
+export const ARRIVAL_EVENTS = {
+  identityConfirmed: event<
+    { readonly serialSeen: string; readonly samePerson: SamePerson | null },
+    ArrivalState
+  >()(1, (_state, { samePerson }, stamp) => ({ identity: { ...stamp, samePerson } })),
+  serialCorrected: event<
+    {
+      readonly from: string;
+      readonly to: string;
+      readonly reason: string;
+      /** The engine that has this serial, and the seal of its last record; null in stories that kept the old engine. */
+      readonly engine: { readonly id: string; readonly previousSeal: string | null } | null;
+    },
+    ArrivalState
+  >()(
+    2,
+    (state, { to, engine }, stamp) => ({
+      engine: { ...state.engine, serial: to, ...(engine === null ? {} : { id: engine.id }) },
+      job: engine === null ? state.job : { ...state.job, previousSeal: engine.previousSeal },
+      serialSaid: stamp,
+      identity: undefined,
+      documentsChecked: undefined,
+    }),
+    (data) => ({ ...data, engine: null }),
+  ),
+  documentsChecked: event<
+    { readonly documents: readonly CheckedDocument[]; readonly pin: number },
+    ArrivalState
+  >()(1, (_state, checked, stamp) => ({ documentsChecked: { ...stamp, ...checked } })),
+  instrumentTaken: event<{ readonly instrument: Instrument }, ArrivalState>()(
+    1,
+    ({ instruments }, { instrument }) => ({ instruments: { ...instruments, [instrument.id]: instrument } }),
+  ),
+  engineFactsSaid: event<{ readonly facts: SaidFacts; readonly reason: string }, ArrivalState>()(
+    1,
+    ({ engine }, { facts }) => ({ engine: { ...engine, ...facts } }),
+  ),
+  pinDeclined: event<
+    { readonly documents: readonly CheckedDocument[]; readonly pin: number; readonly reason: string },
+    ArrivalState
+  >()(1, ({ declined }, data, stamp) => ({ declined: [...declined, { ...stamp, ...data }] })),
+};
+export type ArrivalEventData = DataIn<typeof ARRIVAL_EVENTS>;
+export type ArrivalEvent = EventIn<typeof ARRIVAL_EVENTS>;

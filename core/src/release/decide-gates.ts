@@ -8,7 +8,7 @@ import { secondLook } from '../people/second-person';
 import type { CheckedDocument } from './arrival';
 import { gatesBefore, gateRule, gatesFrom, gateWaits } from './gate-waits';
 import type { GateSlice } from './gate-waits';
-import { gateStatement } from './gate-statement';
+import { gateStatement, STATEMENT_VERSION } from './gate-statement';
 import { signatureOf } from './gates';
 import type { GateEvent } from './gates';
 import type { GateRule, Stage } from './route';
@@ -20,7 +20,13 @@ export type GateCommand =
       readonly digest: string;
       readonly words: readonly string[];
     }
-  | { readonly type: 'reopenGate'; readonly gate: Stage; readonly reason: string }
+  /** `signature`: the number of the signature that the person saw and wants void. */
+  | {
+      readonly type: 'reopenGate';
+      readonly gate: Stage;
+      readonly signature: number;
+      readonly reason: string;
+    }
   | { readonly type: 'addSupplement'; readonly text: string };
 
 /** Decides signatures. The PIN was checked before: here is decided whether this person may sign this, now. */
@@ -41,7 +47,14 @@ export function decideGates(
   }
   if (command.type === 'reopenGate') {
     if (command.reason.trim() === '') return refuse('REASON_MISSING', { action: 'reopen a gate' });
-    if (signatureOf(state, gate.stage) === undefined) return refuse('GATE_NOT_SIGNED', { gate: gate.label });
+    const signature = signatureOf(state, gate.stage);
+    if (signature === undefined) return refuse('GATE_NOT_SIGNED', { gate: gate.label });
+    if (signature.seq !== command.signature)
+      return refuse('STALE', {
+        what: `${gate.label} gate`,
+        basedOn: command.signature,
+        now: signature.seq,
+      });
     const voids = gatesFrom(state, gate.stage)
       .map(({ stage }) => stage)
       .filter((stage) => signatureOf(state, stage) !== undefined);
@@ -66,12 +79,13 @@ export function decideGates(
   return ok([
     {
       type: 'gateSigned',
-      v: 1,
+      v: 2,
       data: {
         gate: gate.stage,
         digest: statement.digest,
         words: statement.words,
         samePerson: look.value ?? null,
+        statement: STATEMENT_VERSION,
       },
     },
   ]);
@@ -96,14 +110,23 @@ function workBehind(
   gate: GateRule,
 ): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
   if (gate.conditions.includes('identityConfirmed')) {
-    return { ids: [state.opened.by.id], because: 'opened the job', lastAt: state.opened.at };
+    const { opened, serialSaid } = state;
+    return {
+      ids: [opened.by.id, serialSaid.by.id],
+      because: 'said what engine this is',
+      lastAt: serialSaid.at,
+    };
   }
-  const readings = Object.values(state.places).flatMap((record) => record.readings);
+  const readings = state.places.values().flatMap((record) => record.readings);
   // The bores are named when the job is opened: that is no work on them.
-  const steps = Object.values(state.parts).flatMap(({ kind, history }) =>
+  const steps = state.parts.values().flatMap(({ kind, history }) =>
     history.filter(({ what }) => kind === 'ring' || what !== 'fitted'),
   );
-  const ids = [...readings.map((reading) => reading.by.id), ...steps.map((step) => step.by)];
+  const ids = [
+    ...readings.map((reading) => reading.by.id),
+    ...steps.map((step) => step.by),
+    ...state.reports.map((report) => report.by.id),
+  ];
   const lastAt =
     [...readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ??
     state.opened.at;

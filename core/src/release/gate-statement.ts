@@ -1,19 +1,26 @@
 import { currentPin } from '../library/limit-in-force';
 import { digestOf } from '../record/digest';
+import { gateStatement1 } from './gate-statement-1';
 import { openMatters } from './open-matters';
 import { signatureOf } from './gates';
+import type { GateStatement } from './gates';
 import type { GateSlice } from './gate-waits';
 import { gatesBefore } from './gate-waits';
 import type { GateRule } from './route';
 
-/** What a signature covers, and the words that are signed. The same state gives the same bytes on every machine. */
-export interface GateStatement {
-  readonly digest: string;
-  readonly words: readonly string[];
-}
+/**
+ * Raised whenever a sentence or what the digest covers changes: the version before is then kept beside this file as it was,
+ * so that what was signed can be recomputed for ever.
+ */
+export const STATEMENT_VERSION = 2;
 
 /** The statement of the state behind a gate. The words are part of it: they are signed, so they live beside the state. */
-export function gateStatement(state: GateSlice, gate: GateRule): GateStatement {
+export function gateStatement(
+  state: GateSlice,
+  gate: GateRule,
+  version: number = STATEMENT_VERSION,
+): GateStatement {
+  if (version === 1) return gateStatement1(state, gate);
   const words = wordsFor(state, gate);
   const pin = currentPin(state);
   const { statuses } = openMatters(
@@ -21,6 +28,7 @@ export function gateStatement(state: GateSlice, gate: GateRule): GateStatement {
     gate.sheets.length > 0 ? gate.sheets : state.route.gates.flatMap(({ sheets }) => sheets),
   );
   const covered = {
+    statement: STATEMENT_VERSION,
     gate: gate.stage,
     words,
     job: state.job,
@@ -38,7 +46,13 @@ export function gateStatement(state: GateSlice, gate: GateRule): GateStatement {
             word,
             conceded,
             reading: reading?.seq ?? null,
+            parts: reading?.parts ?? [],
           })),
+          reports: state.reports.map(({ seq }) => seq),
+          accepted: Object.values(state.acceptedNotes).map(({ seq }) => seq),
+          decided: state.limitDecisions
+            .filter((each) => each.pin === pin?.pin)
+            .map(({ fit, partState, rows }) => ({ fit, partState, rows })),
         }),
   };
   return { digest: digestOf(covered), words };
@@ -72,6 +86,9 @@ function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
       `I have read the record of ${engine}.`,
       `It covers ${state.route.covers} and nothing else: ${counts}.`,
       `Judged by ${documents}.`,
+      ...(state.job.previousSeal === null
+        ? []
+        : [`The record before it ends at ${state.job.previousSeal.slice(0, 16)}.`]),
       'After this signature the record is sealed and cannot be changed.',
     ];
   }
@@ -100,7 +117,10 @@ function sincePinWords(state: GateSlice, mixed: number): string[] {
     ...(isNew
       ? [`The limits were pinned anew after the arrival was signed (pin ${pin}).`, ...mixedWords(mixed)]
       : []),
-    ...decided.map(({ fit, reason }) => `The limit of ${fit} was decided by a person: ${reason}`),
+    ...decided.map(
+      ({ fit, by, secondLook, reason }) =>
+        `The limit of ${fit} was chosen by ${by}${secondLook === null ? '' : ` and looked at by ${secondLook}`}: ${reason}`,
+    ),
     ...declined.map(
       ({ by, reason }) => `What arrived in the library later was not adopted (${by.name}): ${reason}`,
     ),

@@ -7,7 +7,8 @@ import { signatureOf } from './gates';
 import type { GatesState } from './gates';
 import { openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
-import type { GateRule, Stage } from './route';
+import { sheetPlaces } from '../bench/places';
+import type { Condition, GateRule, Stage } from './route';
 
 export type GateSlice = ArrivalState & GatesState & MattersSlice;
 
@@ -19,6 +20,10 @@ export type Wait =
   | { readonly kind: 'documentsMoved'; readonly documents: readonly string[] }
   | { readonly kind: 'noInstrument'; readonly characteristic: string }
   | { readonly kind: 'instrumentDue'; readonly instrument: string; readonly dueOn: string }
+  /** The sheet that the gate is about is not among what is pinned: nothing of it could be asked for. */
+  | { readonly kind: 'sheetNotPinned'; readonly sheet: string }
+  /** The gate asks for nothing that this job has: a signature would say nothing. */
+  | { readonly kind: 'nothingToSign' }
   | { readonly kind: 'place'; readonly place: PlaceKey; readonly state: string }
   | { readonly kind: 'finding'; readonly finding: Finding }
   | { readonly kind: 'gate'; readonly gate: Stage };
@@ -47,7 +52,9 @@ export function gateWaits(
     ? openMatters(state, sheets)
     : undefined;
   const moved = current === undefined ? [] : movedDocuments(state, current);
-  return gate.conditions.flatMap((condition): Wait[] => {
+  return [...emptyWaits(state, gate, sheets), ...gate.conditions.flatMap(waitsFor)];
+
+  function waitsFor(condition: Condition): Wait[] {
     switch (condition) {
       case 'identityConfirmed':
         return state.identity === undefined ? [{ kind: 'identity' }] : [];
@@ -71,7 +78,20 @@ export function gateWaits(
           .filter(({ stage }) => signatureOf(state, stage) === undefined)
           .map(({ stage }) => ({ kind: 'gate', gate: stage }));
     }
-  });
+  }
+}
+
+/** A gate is signed for something: its sheets are pinned, and there is a place on them where it asks for places. */
+function emptyWaits(state: GateSlice, gate: GateRule, sheets: readonly string[]): Wait[] {
+  const pinned = new Set((currentPin(state)?.characteristics ?? []).map(({ id }) => id));
+  const missing = gate.sheets.filter((sheet) => !pinned.has(sheet));
+  if (missing.length > 0) return missing.map((sheet) => ({ kind: 'sheetNotPinned', sheet }));
+  const asks = gate.conditions.filter((condition) => condition !== 'gatesBefore');
+  const isEmpty =
+    asks.length === 0 ||
+    (gate.conditions.includes('placesAccepted') &&
+      !sheets.some((sheet) => sheetPlaces(state, sheet).length > 0));
+  return isEmpty ? [{ kind: 'nothingToSign' }] : [];
 }
 
 export const gatesBefore = (state: ArrivalState, gate: GateRule): readonly GateRule[] =>

@@ -1,5 +1,7 @@
 import type { SamePerson } from '../people/second-person';
 import type { Actor } from '../kernel/actor';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn } from '../record/event-table';
 import type { Stage } from './route';
 
 export interface GateSignature {
@@ -11,6 +13,8 @@ export interface GateSignature {
   /** The words that were on the screen when the PIN was typed. */
   readonly words: readonly string[];
   readonly samePerson: SamePerson | null;
+  /** Which version of the statement the digest and the words are of. */
+  readonly statement: number;
   readonly voided?: {
     readonly seq: number;
     readonly at: string;
@@ -38,74 +42,79 @@ export interface Supplement {
   readonly text: string;
   readonly seal: Seal | undefined;
 }
+/** What a signature covers, and the words that are signed. The same state gives the same bytes on every machine. */
+export interface GateStatement {
+  readonly digest: string;
+  readonly words: readonly string[];
+}
+/** The record of this engine's previous job in the shop, as it stood when this one was sealed. */
+export interface EarlierRecord {
+  readonly seal: string;
+  /** How many supplements it had, and the seal of the last one: one that is left off later is missed here. */
+  readonly supplements: number;
+  readonly last: string;
+}
 export interface GatesState {
   /** All signatures of each gate, the last one last; voided ones stay. */
   readonly signatures: Readonly<Readonly<Partial<Record<Stage, readonly GateSignature[]>>>>;
   readonly seal: (Seal & { readonly at: string }) | undefined;
   readonly supplements: readonly Supplement[];
+  readonly earlier: EarlierRecord | undefined;
 }
-export const NO_GATE_SIGNED: GatesState = { signatures: {}, seal: undefined, supplements: [] };
+export const NO_GATE_SIGNED: GatesState = {
+  signatures: {},
+  seal: undefined,
+  supplements: [],
+  earlier: undefined,
+};
 
-export interface GateEventData {
-  gateSigned: {
-    readonly gate: Stage;
-    readonly digest: string;
-    readonly words: readonly string[];
-    readonly samePerson: SamePerson | null;
-  };
-  gateReopened: { readonly gate: Stage; readonly reason: string; readonly voids: readonly Stage[] };
-  recordSealed: Seal;
-  supplementAdded: { readonly text: string };
-  supplementSealed: Seal;
-}
-export type GateEvent = {
-  readonly [T in keyof GateEventData]: { readonly type: T; readonly v: 1; readonly data: GateEventData[T] };
-}[keyof GateEventData];
+/** Signatures and seals, as events. */
+export const GATE_EVENTS = {
+  gateSigned: event<
+    {
+      readonly gate: Stage;
+      readonly digest: string;
+      readonly words: readonly string[];
+      readonly samePerson: SamePerson | null;
+      readonly statement: number;
+    },
+    GatesState
+  >()(
+    2,
+    ({ signatures }, { gate, ...signed }, stamp) => ({
+      signatures: { ...signatures, [gate]: [...(signatures[gate] ?? []), { ...stamp, ...signed }] },
+    }),
+    (data) => ({ ...data, statement: 1 }),
+  ),
+  gateReopened: event<
+    { readonly gate: Stage; readonly reason: string; readonly voids: readonly Stage[] },
+    GatesState
+  >()(1, (state, { reason, voids }, { seq, at, by }) => {
+    const voided = { seq, at, by: by.name, reason };
+    const signatures = { ...state.signatures };
+    for (const gate of voids) {
+      signatures[gate] =
+        signatures[gate]?.map((each) => (each.voided === undefined ? { ...each, voided } : each)) ?? [];
+    }
+    return { signatures };
+  }),
+  /** What is known of the record before this one, written under the seal. */
+  earlierRecordStated: event<EarlierRecord, GatesState>()(1, (_state, earlier) => ({ earlier })),
+  recordSealed: event<Seal, GatesState>()(1, (_state, seal, { at }) => ({ seal: { ...seal, at } })),
+  supplementAdded: event<{ readonly text: string }, GatesState>()(1, ({ supplements }, { text }, stamp) => ({
+    supplements: [...supplements, { ...stamp, text, seal: undefined }],
+  })),
+  supplementSealed: event<Seal, GatesState>()(1, ({ supplements }, seal) => ({
+    supplements: supplements.map((each) => (each.seal === undefined ? { ...each, seal } : each)),
+  })),
+};
+export type GateEventData = DataIn<typeof GATE_EVENTS>;
+export type GateEvent = EventIn<typeof GATE_EVENTS>;
 
 /** The signature that holds, if the gate is passed. */
 export function signatureOf(state: GatesState, gate: Stage): GateSignature | undefined {
   const last = state.signatures[gate]?.at(-1);
   return last?.voided === undefined ? last : undefined;
-}
-
-interface Stamp {
-  readonly seq: number;
-  readonly at: string;
-  readonly by: Actor;
-}
-
-export function evolveGates(state: GatesState, event: GateEvent, stamp: Stamp): GatesState {
-  switch (event.type) {
-    case 'gateSigned': {
-      const { gate, ...signed } = event.data;
-      const signature: GateSignature = { ...stamp, ...signed };
-      return {
-        ...state,
-        signatures: { ...state.signatures, [gate]: [...(state.signatures[gate] ?? []), signature] },
-      };
-    }
-    case 'gateReopened': {
-      const voided = { seq: stamp.seq, at: stamp.at, by: stamp.by.name, reason: event.data.reason };
-      const signatures = { ...state.signatures };
-      for (const gate of event.data.voids) {
-        signatures[gate] =
-          signatures[gate]?.map((each) => (each.voided === undefined ? { ...each, voided } : each)) ?? [];
-      }
-      return { ...state, signatures };
-    }
-    case 'recordSealed':
-      return { ...state, seal: { ...event.data, at: stamp.at } };
-    case 'supplementAdded': {
-      const supplement: Supplement = { ...stamp, text: event.data.text, seal: undefined };
-      return { ...state, supplements: [...state.supplements, supplement] };
-    }
-    case 'supplementSealed': {
-      const supplements = state.supplements.map((each) =>
-        each.seal === undefined ? { ...each, seal: event.data } : each,
-      );
-      return { ...state, supplements };
-    }
-  }
 }
 
 /** The text that the shop's key signs. */

@@ -1,13 +1,16 @@
-import { placeKey } from '../engines/place';
-import type { Place, PlaceKey, SlotKey } from '../engines/place';
-import type { PartsState } from '../engines/parts';
-import { isInDate } from '../instruments/instrument';
-import { currentPin, withheldIn } from '../library/limit-in-force';
-import type { Withheld } from '../library/limit-in-force';
+import { fitKey } from '../engines/place';
+import type { PlaceKey, SlotKey } from '../engines/place';
+import type { FactReport, PartsState } from '../engines/parts';
+import { onceFor } from '../kernel/once-for';
+import { currentPin, fitDecision, withheldIn } from '../library/limit-in-force';
+import type { ChosenLimit, Withheld } from '../library/limit-in-force';
 import type { Role } from '../kernel/actor';
+import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import { placeAt, sheetPlaces, workersAt } from '../bench/places';
-import { placeStatus } from '../findings/place-status';
+import { partsAt, placeAt, sheetPlaces, workersAt } from '../bench/places';
+import { CONFIRMERS, lateInstruments, workAt } from '../findings/decide-findings';
+import { isAbout } from '../findings/decisions';
+import { placeStatus, reportsAt } from '../findings/place-status';
 import type { PlaceStatus, StatusSlice } from '../findings/place-status';
 import { limitNotes } from '../library/limit-notes';
 import type { LimitNote, NotedEngine } from '../library/limit-notes';
@@ -15,7 +18,6 @@ import { setRules } from '../findings/set-rules';
 import type { SetRuleStand } from '../findings/set-rules';
 import { filingAdvice } from '../rework/filing-plan';
 import type { FilingAdvice } from '../rework/filing-plan';
-import { partsAt } from '../bench/places';
 
 /** What needs a decision, of whom, and who is too near to it. */
 export type Finding = {
@@ -37,6 +39,10 @@ export type Finding = {
     }
   | { readonly kind: 'notApplicableDeclared'; readonly place: PlaceKey; readonly reason: string }
   | { readonly kind: 'contested'; readonly place: PlaceKey }
+  /** A fact of the workshop that came in after the part had changed: was it done as well? */
+  | { readonly kind: 'factUnsettled'; readonly report: FactReport; readonly places: readonly PlaceKey[] }
+  /** Somebody chose a limit, and nobody has looked at it yet. */
+  | { readonly kind: 'limitToConfirm'; readonly choice: ChosenLimit }
   | {
       readonly kind: 'limitNote';
       readonly note: LimitNote;
@@ -49,6 +55,7 @@ export type Finding = {
   | {
       readonly kind: 'instrumentOutOfDate';
       readonly instrument: string;
+      readonly readings: readonly number[];
       readonly places: readonly PlaceKey[];
       readonly dueOn: string;
     }
@@ -75,8 +82,22 @@ export type MattersSlice = StatusSlice & PartsState & { readonly engine: NotedEn
 
 const INSPECTORS: readonly Role[] = ['inspector'];
 
-/** Everything that is still open on the sheets of these characteristics (all pinned ones where none are named). */
+/**
+ * Everything that is still open on the sheets of these characteristics (all pinned ones where none are named). A state
+ * never changes, so this is worked out once for each, however many drawings ask.
+ */
 export function openMatters(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
+  const known = mattersOf(state);
+  const question = sheets?.join(' ') ?? '*';
+  const there = known.get(question);
+  if (there !== undefined) return there;
+  const matters = workOut(state, sheets);
+  known.set(question, matters);
+  return matters;
+}
+const mattersOf = onceFor((_state: MattersSlice) => new Map<string, OpenMatters>());
+
+function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
   const pinned = currentPin(state)?.characteristics ?? [];
   const characteristics = pinned.filter(({ id }) => sheets === undefined || sheets.includes(id));
   const statuses = characteristics
@@ -99,8 +120,13 @@ export function openMatters(state: MattersSlice, sheets?: readonly string[]): Op
       characteristics.map(({ id }) => id),
     ),
     ...instrumentFindings(state),
+    ...reportFindings(state, statuses),
   ];
-  const decidedElsewhere = new Set(findings.flatMap((each) => ('place' in each ? [each.place] : [])));
+  const decidedElsewhere = new Set(
+    findings.flatMap((each) =>
+      'place' in each ? [each.place] : each.kind === 'factUnsettled' ? each.places : [],
+    ),
+  );
   const open = statuses.filter((status) => !status.accepted && !decidedElsewhere.has(status.key));
   const tasks: Task[] = advice.flatMap((each) =>
     each.kind === 'plan' && each.plan.state === 'file'
@@ -129,6 +155,7 @@ function placeFindings(
   const notBy = workersAt(placeAt(state, key));
   if (status.state === 'declaredNotApplicable') {
     const declared = placeAt(state, key).notApplicable;
+    const { ids } = workAt(state, key, '');
     return [
       {
         id: `notApplicable ${key}`,
@@ -136,15 +163,15 @@ function placeFindings(
         place: key,
         reason: status.reason ?? '',
         decidedBy: INSPECTORS,
-        notBy: declared === undefined ? [] : [declared.by],
+        notBy: [...new Set([...(declared === undefined ? [] : [declared.by]), ...ids])],
       },
     ];
   }
   if (status.state === 'contested')
-    return [{ id: `contested ${key}`, kind: 'contested', place: key, decidedBy: INSPECTORS, notBy: [] }];
+    return [{ id: `contested ${key}`, kind: 'contested', place: key, decidedBy: INSPECTORS, notBy }];
   if (status.conceded || (status.state !== 'loose' && status.state !== 'tight')) return [];
-  const asked = state.concessionsAsked[key];
-  const isAsked = asked?.reading === status.reading?.seq && asked !== undefined;
+  const asked = Object.hasOwn(state.concessionsAsked, key) ? state.concessionsAsked[key] : undefined;
+  const isAsked = asked !== undefined && status.reading !== undefined && isAbout(asked, status.reading);
   const canBeFiled =
     currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic)?.filed !== undefined;
   if (status.state === 'tight' && canBeFiled && !beyondFiling.has(key) && !isAsked) return [];
@@ -168,14 +195,27 @@ function limitFindings(state: MattersSlice, characteristics: readonly string[]):
   const found = new Map<string, Finding>();
   for (const place of characteristics.flatMap((id) => sheetPlaces(state, id))) {
     const partState = partStateAt(state, place);
-    const fit = pin.fits.find((each) => each.partState === partState && fitOf(place) === each.fit);
-    if (fit === undefined) continue;
+    const fit = fitDecision(pin, fitKey(place), partState);
+    if (fit === undefined || found.has(`limit ${fit.fit} ${partState}`)) continue;
     const why = withheldIn(fit);
     const decided = state.limitDecisions.some(
       (each) => each.pin === pin.pin && each.fit === fit.fit && each.partState === partState,
     );
     if (why === undefined || decided) continue;
     const id = `limit ${fit.fit} ${partState}`;
+    const choice = state.limitChosen.find(
+      (each) => each.pin === pin.pin && each.fit === fit.fit && each.partState === partState,
+    );
+    if (choice !== undefined) {
+      found.set(id, {
+        id: `limit choice ${choice.seq}`,
+        kind: 'limitToConfirm',
+        choice,
+        decidedBy: CONFIRMERS,
+        notBy: [choice.by.id],
+      });
+      continue;
+    }
     found.set(id, {
       id,
       kind: 'limitWithheld',
@@ -193,17 +233,34 @@ function noteFindings(state: MattersSlice): Finding[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
   return limitNotes(pin, state.engine, state.limitDecisions)
-    .filter(({ id }) => !(id in state.acceptedNotes))
+    .filter(({ id, kind }) => !isAcceptedNote(state, id, kind !== 'serialOdd'))
     .map((note) => ({ id: `note ${note.id}`, kind: 'limitNote', note, decidedBy: INSPECTORS, notBy: [] }));
 }
 function ruleFindings(state: MattersSlice, characteristics: readonly string[]): Finding[] {
   return setRules(state, characteristics)
-    .filter(({ id, state: stands }) => stands !== 'holds' && !(id in state.acceptedNotes))
+    .filter(({ id, state: stands }) => stands !== 'holds' && !isAcceptedNote(state, id, true))
     .map((rule) => ({ id: `rule ${rule.id}`, kind: 'setRule', rule, decidedBy: INSPECTORS, notBy: [] }));
 }
 
-const fitOf = ({ characteristic, at: { cylinder: _, ...at } }: Place): string =>
-  placeKey({ characteristic, at });
+/** What was accepted about limits is of one pin; what is about the serial alone stays. */
+function isAcceptedNote(state: MattersSlice, id: string, ofPin: boolean): boolean {
+  const accepted = Object.hasOwn(state.acceptedNotes, id) ? state.acceptedNotes[id] : undefined;
+  return accepted !== undefined && (!ofPin || accepted.pin === currentPin(state)?.pin);
+}
+/** One finding for each report that is not settled, with the places that wait for it. */
+function reportFindings(state: MattersSlice, statuses: readonly PlaceStatus[]): Finding[] {
+  const waiting = statuses.filter(({ state: word }) => word === 'unsettled');
+  return state.reports.map((report) => ({
+    id: `report ${report.seq}`,
+    kind: 'factUnsettled',
+    report,
+    places: waiting
+      .filter(({ place }) => reportsAt(state, place).some(({ seq }) => seq === report.seq))
+      .map(({ key }) => key),
+    decidedBy: INSPECTORS,
+    notBy: [],
+  }));
+}
 
 function partStateAt(state: MattersSlice, place: Place): PartState {
   const characteristic = currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic);
@@ -212,22 +269,14 @@ function partStateAt(state: MattersSlice, place: Place): PartState {
 }
 
 function instrumentFindings(state: MattersSlice): Finding[] {
-  const late = new Map<string, { places: PlaceKey[]; by: string[]; dueOn: string }>();
-  for (const [key, { readings }] of Object.entries(state.places)) {
-    for (const { seq, instrument, at, by, status } of readings) {
-      if (status !== 'current' || isInDate(instrument, at.slice(0, 10))) continue;
-      if (seq <= (state.acceptedInstruments[instrument.id]?.upTo ?? 0)) continue;
-      const so = late.get(instrument.id) ?? { places: [], by: [], dueOn: instrument.dueOn };
-      late.set(instrument.id, { ...so, places: [...so.places, key], by: [...so.by, by.id] });
-    }
-  }
-  return [...late].map(([instrument, { places, by, dueOn }]) => ({
+  return Object.entries(lateInstruments(state)).map(([instrument, readings]) => ({
     id: `instrument ${instrument}`,
     kind: 'instrumentOutOfDate',
     instrument,
-    places,
-    dueOn,
+    readings: readings.map(({ seq }) => seq),
+    places: readings.map(({ place }) => place),
+    dueOn: readings[0]?.instrument.dueOn ?? '',
     decidedBy: INSPECTORS,
-    notBy: [...new Set(by)],
+    notBy: [...new Set(readings.map(({ by }) => by.id))],
   }));
 }

@@ -1,0 +1,60 @@
+import { placeKey, slotKey } from '../engines/place';
+import type { Place, SlotKey } from '../engines/place';
+import type { Characteristic } from '../engines/characteristic';
+import { partIn, stepSince } from '../engines/parts';
+import type { PartRef, PartsState, PartStep } from '../engines/parts';
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import type { PartState } from '../quantity/part-state';
+import type { Late } from './places';
+
+export interface PartsSeen {
+  readonly refs: readonly PartRef[];
+  /** The state (new, reused) of the part that selects the limit, as it was. */
+  readonly partState: PartState;
+  /** Set where one of the parts has changed since. */
+  readonly late: Late | null;
+}
+
+/**
+ * The parts that a person measured, held against the parts as they are now. A part that was filed, taken out or replaced
+ * meanwhile makes the reading late: true of the part as it was, and of nothing that lies there now.
+ * @problems NO_PART_AT_PLACE where the person saw no part, PART_NOT_SEEN_HERE where what they say never lay there so
+ */
+export function partsSeen(
+  state: PartsState,
+  characteristic: Characteristic,
+  place: Place,
+  seen: readonly PartRef[],
+): Result<PartsSeen, Problem> {
+  const refs: PartRef[] = [];
+  let partState: PartState = 'new';
+  let first: PartStep | undefined;
+  for (const kind of characteristic.parts) {
+    const slot = slotKey(kind, place.at);
+    const ref = seen.find(({ id }) => state.parts.get(id)?.kind === kind);
+    if (ref === undefined) {
+      // Whoever saw no part there did not measure one; where one lies, they must say which.
+      return partIn(state, slot) === undefined
+        ? refuse('NO_PART_AT_PLACE', { place: placeKey(place), slot })
+        : refuse('PART_NOT_SEEN_HERE', { part: slot, condition: 0, slot });
+    }
+    const part = state.parts.get(ref.id);
+    if (part === undefined || !everLay(part.history, slot) || ref.condition > part.condition)
+      return refuse('PART_NOT_SEEN_HERE', { part: ref.id, condition: ref.condition, slot });
+    const since = stepSince(part, ref.condition, slot);
+    if (since !== undefined && (first === undefined || since.seq < first.seq)) first = since;
+    refs.push({ id: ref.id, condition: ref.condition });
+    if (kind === characteristic.stateOf) partState = part.state;
+  }
+  const late =
+    first === undefined
+      ? null
+      : { since: first.seq, why: `taken before the part was ${first.what}, handed in after it` };
+  return ok({ refs, partState, late });
+}
+
+const everLay = (history: readonly PartStep[], slot: SlotKey): boolean =>
+  history.some(({ what, note }) => what === 'fitted' && note === slot);

@@ -1,0 +1,99 @@
+import { characteristicOf, partsAt, placeAt } from '../bench/places';
+import { parsePlaceKey } from '../engines/place';
+import type { PlaceKey } from '../engines/place';
+import type { PartRef } from '../engines/parts';
+import { lateInstruments } from '../findings/decide-findings';
+import { currentPin } from '../library/limit-in-force';
+import { signatureOf } from '../release/gates';
+import type { JobCommand } from './job-commands';
+import type { JobState } from './job-state';
+
+/** What a command says of the state that its author saw. */
+type Basis =
+  'basedOn' | 'seen' | 'pin' | 'from' | 'dueOn' | 'readings' | 'signature' | 'underSignature' | 'instead';
+type DraftOf<C> = C extends { readonly type: 'correctReading'; readonly instead: infer I }
+  ? Omit<C, 'basedOn' | 'instead'> & {
+      readonly basedOn?: number;
+      readonly instead: I extends null ? null : Omit<I, 'seen'> & { readonly seen?: readonly PartRef[] };
+    }
+  : C extends { readonly type: string }
+    ? Omit<C, Exclude<Basis, 'instead'>> & Partial<Pick<C, Exclude<Basis, 'instead'> & keyof C>>
+    : never;
+/** A command before it says what it was based on. */
+export type JobDraft = DraftOf<JobCommand>;
+
+/**
+ * A command as somebody gives it who sees this state: with everything that it was based on. Each kind has its rule for what
+ * happens where that has moved: a reading is kept as what it was, a fact of the workshop stands as a report until it is
+ * settled, and everything else is refused with both versions. What the draft says of its basis already is left as it is.
+ */
+export function basedOnNow(state: JobState, draft: JobDraft): JobCommand {
+  return { ...basisIn(state, draft), ...draft, ...insteadOf(state, draft) } as JobCommand;
+}
+
+function basisIn(state: JobState, draft: JobDraft): object {
+  switch (draft.type) {
+    case 'takeReading':
+      return { basedOn: placeAt(state, draft.place).version, seen: partsSeenAt(state, draft.place) };
+    case 'correctReading':
+    case 'voidReading':
+    case 'decideContest':
+    case 'deferPlace':
+    case 'resumePlace':
+    case 'declareNotApplicable':
+    case 'decideNotApplicable':
+    case 'askConcession':
+    case 'grantConcession':
+    case 'refuseConcession':
+      return { basedOn: placeAt(state, draft.place).version };
+    case 'fitParts':
+      return { underSignature: signatureOverParts(state) };
+    case 'replacePart':
+    case 'reworkPart':
+      return {
+        basedOn: state.parts.get(draft.part)?.condition ?? 0,
+        underSignature: signatureOverParts(state),
+      };
+    case 'decideLimit':
+    case 'acceptLimitNote':
+    case 'checkDocuments':
+    case 'pinAgain':
+    case 'declinePin':
+    case 'sayEngineFacts':
+      return { pin: currentPin(state)?.pin ?? 0 };
+    case 'acceptInstrument':
+      return { readings: (lateInstruments(state)[draft.instrument] ?? []).map(({ seq }) => seq) };
+    case 'correctSerial':
+      return { from: state.engine.serial };
+    case 'takeInstrument':
+      return { dueOn: state.instruments[draft.instrument]?.dueOn ?? '' };
+    case 'reopenGate':
+      return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
+    // These name what they are about: the choice, the report, the digest, what was read on the plate.
+    case 'confirmLimit':
+    case 'settleFact':
+    case 'signGate':
+    case 'confirmIdentity':
+    case 'addSupplement':
+      return {};
+  }
+}
+function insteadOf(state: JobState, draft: JobDraft): object {
+  if (draft.type !== 'correctReading' || draft.instead === null) return {};
+  return { instead: { seen: partsSeenAt(state, draft.place), ...draft.instead } };
+}
+
+/** The parts that lie at a place, in their condition: what a person sees who measures there now. */
+export function partsSeenAt(state: JobState, key: PlaceKey): readonly PartRef[] {
+  const place = parsePlaceKey(key);
+  const characteristic = place === undefined ? undefined : characteristicOf(state, place);
+  if (place === undefined || characteristic === undefined) return [];
+  const parts = partsAt(state, characteristic, place);
+  return parts.ok ? parts.refs : [];
+}
+
+/** The signature that stands over the parts and readings, if one does. */
+function signatureOverParts(state: JobState): number | null {
+  const gate = state.route.gates.find(({ sheets }) => sheets.length > 0);
+  return gate === undefined ? null : (signatureOf(state, gate.stage)?.seq ?? null);
+}

@@ -1,0 +1,224 @@
+import { lateInstruments } from '../findings/decide-findings';
+import { placeAt } from '../bench/places';
+import type { ReadingTaken } from '../bench/bench-events';
+import type { WorkshopFact } from '../engines/parts';
+import { currentPin } from '../library/limit-in-force';
+import { signatureOf } from '../release/gates';
+import type { Facts, JobCommand } from './job-commands';
+import type { JobEvent, JobEventData } from './job-events';
+import type { JobState } from './job-state';
+
+/** The command that a group of events came from, with what the world said at that moment, as far as the events tell. */
+export interface ToldCommand {
+  readonly command: JobCommand;
+  readonly facts: Partial<Facts>;
+}
+
+/**
+ * Reads back from what was written which command it came from, so that it can be decided again. What the person had seen is
+ * taken from the event where it says so; where it does not, the command can only have been decided on the state as it was.
+ */
+export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCommand | undefined {
+  const of = <T extends JobEvent['type']>(type: T): JobEventData[T] | undefined =>
+    events.find((each) => each.type === type)?.data as JobEventData[T] | undefined;
+  const version = (place: string): number => placeAt(state, place).version;
+  const pin = currentPin(state)?.pin ?? 0;
+  const told = (command: JobCommand, facts: Partial<Facts> = {}): ToldCommand => ({ command, facts });
+
+  const settled = of('factSettled');
+  if (settled !== undefined) return told({ type: 'settleFact', ...settled });
+  const [first] = events;
+  switch (first?.type) {
+    case 'identityConfirmed':
+      return told({ type: 'confirmIdentity', serialSeen: first.data.serialSeen });
+    case 'serialCorrected': {
+      const { from, to, reason, engine } = first.data;
+      const facts = engine === null ? {} : { engineOfSerial: engine };
+      return told({ type: 'correctSerial', from, serial: to, reason }, facts);
+    }
+    case 'documentsChecked':
+      return told({ type: 'checkDocuments', pin }, { currentDocuments: first.data.documents });
+    case 'instrumentTaken': {
+      const { instrument } = first.data;
+      return told(
+        { type: 'takeInstrument', instrument: instrument.id, dueOn: instrument.dueOn },
+        { instrument },
+      );
+    }
+    case 'limitsPinned': {
+      const { reason, rejudged: _, ...freshPin } = first.data;
+      const documents = freshPin.documents.map(({ id, digest }) => ({ id, digest }));
+      return told({ type: 'pinAgain', pin, documents, reason }, { freshPin, currentDocuments: documents });
+    }
+    case 'engineFactsSaid':
+      return told({ type: 'sayEngineFacts', pin, ...first.data });
+    case 'pinDeclined': {
+      const { documents, reason } = first.data;
+      return told({ type: 'declinePin', pin, documents, reason }, { currentDocuments: documents });
+    }
+    case 'readingTaken': {
+      const { place, basedOn } = first.data;
+      return told(
+        {
+          type: 'takeReading',
+          place,
+          basedOn: basedOn ?? version(place),
+          seen: first.data.parts,
+          ...takenOf(first.data),
+        },
+        { instrument: first.data.instrument },
+      );
+    }
+    case 'readingCorrected': {
+      const { place, reading, reason } = first.data;
+      const instead = of('readingTaken');
+      return told(
+        {
+          type: 'correctReading',
+          place,
+          basedOn: version(place),
+          reading,
+          reason,
+          instead: instead === undefined ? null : { ...takenOf(instead), seen: instead.parts },
+        },
+        instead === undefined ? {} : { instrument: instead.instrument },
+      );
+    }
+    case 'readingVoided':
+      return told({ type: 'voidReading', basedOn: version(first.data.place), ...first.data });
+    case 'contestDecided':
+      return told({ type: 'decideContest', basedOn: version(first.data.place), ...first.data });
+    case 'placeDeferred':
+      return told({ type: 'deferPlace', basedOn: version(first.data.place), ...first.data });
+    case 'placeResumed':
+      return told({ type: 'resumePlace', basedOn: version(first.data.place), ...first.data });
+    case 'notApplicableDeclared':
+      return told({ type: 'declareNotApplicable', basedOn: version(first.data.place), ...first.data });
+    case 'notApplicableAccepted':
+    case 'notApplicableRefused': {
+      const { place, reason } = first.data;
+      const accept = first.type === 'notApplicableAccepted';
+      return told({ type: 'decideNotApplicable', place, basedOn: version(place), accept, reason });
+    }
+    case 'partFitted': {
+      const { state: partState, partNumber, lot } = first.data;
+      const slots = events.flatMap((each) =>
+        each.type === 'partFitted' || each.type === 'factReported' ? [each.data.slot] : [],
+      );
+      return told({
+        type: 'fitParts',
+        slots,
+        state: partState,
+        partNumber,
+        lot,
+        underSignature: underNow(state),
+      });
+    }
+    case 'partReworked': {
+      const { part, what, condition, how } = first.data;
+      return told({
+        type: 'reworkPart',
+        part,
+        what,
+        how,
+        basedOn: condition - 1,
+        underSignature: underNow(state),
+      });
+    }
+    case 'partRemoved': {
+      const { part, reason } = first.data;
+      const fitted = of('partFitted');
+      const instead =
+        fitted === undefined ? null : { state: fitted.state, partNumber: fitted.partNumber, lot: fitted.lot };
+      const basedOn = state.parts.get(part)?.condition ?? 0;
+      return told({ type: 'replacePart', part, basedOn, reason, instead, underSignature: underNow(state) });
+    }
+    case 'factReported': {
+      const { fact, because, basedOn } = first.data;
+      // Said under another signature than the one that stands: that is why it is a report and no more.
+      const underSignature = because === 'gateSigned' ? -1 : underNow(state);
+      const slots = events.flatMap((each) =>
+        each.type === 'partFitted' || each.type === 'factReported' ? [each.data.slot] : [],
+      );
+      return told(factCommand(fact, basedOn ?? 0, underSignature, slots));
+    }
+    case 'concessionAsked': {
+      const { place, reason } = first.data;
+      return told({ type: 'askConcession', place, basedOn: version(place), reason });
+    }
+    case 'concessionGranted': {
+      const { place, approval, reason } = first.data;
+      return told({ type: 'grantConcession', place, basedOn: version(place), approval, reason });
+    }
+    case 'concessionRefused': {
+      const { place, reason } = first.data;
+      return told({ type: 'refuseConcession', place, basedOn: version(place), reason });
+    }
+    case 'limitChosen': {
+      const { fit, partState, rows, reason } = first.data;
+      return told({ type: 'decideLimit', pin: first.data.pin, fit, partState, rows, reason });
+    }
+    case 'limitDecided': {
+      const { choice, lookReason } = first.data;
+      return choice === null
+        ? undefined
+        : told({ type: 'confirmLimit', choice, accept: true, reason: lookReason ?? '' });
+    }
+    case 'limitChoiceRefused':
+      return told({ type: 'confirmLimit', accept: false, ...first.data });
+    case 'instrumentAccepted': {
+      const { instrument, reason } = first.data;
+      const readings = (lateInstruments(state)[instrument] ?? []).map(({ seq }) => seq);
+      return told({ type: 'acceptInstrument', instrument, readings, reason });
+    }
+    case 'limitNoteAccepted': {
+      const { note, reason, approval } = first.data;
+      return told({ type: 'acceptLimitNote', note, pin: first.data.pin, approval, reason });
+    }
+    case 'gateSigned': {
+      const { gate, digest, words } = first.data;
+      return told({ type: 'signGate', gate, digest, words });
+    }
+    case 'gateReopened': {
+      const { gate, reason } = first.data;
+      const signature = signatureOf(state, gate)?.seq ?? 0;
+      return told({ type: 'reopenGate', gate, signature, reason });
+    }
+    case 'supplementAdded':
+      return told({ type: 'addSupplement', text: first.data.text });
+    default:
+      return undefined;
+  }
+}
+
+function takenOf({ text, unit, instrument, answers, slip }: ReadingTaken) {
+  return { text, unit, instrument: instrument.id, answers, slip };
+}
+function factCommand(
+  fact: WorkshopFact,
+  basedOn: number,
+  underSignature: number | null,
+  slots: readonly string[],
+): JobCommand {
+  switch (fact.kind) {
+    case 'rework':
+      return {
+        type: 'reworkPart',
+        part: fact.part,
+        what: fact.what,
+        how: fact.how,
+        basedOn,
+        underSignature,
+      };
+    case 'replace': {
+      const { part, reason, instead } = fact;
+      return { type: 'replacePart', part, reason, instead, basedOn, underSignature };
+    }
+    case 'fit':
+      return { type: 'fitParts', slots, ...fact.with, underSignature };
+  }
+}
+function underNow(state: JobState): number | null {
+  const gate = state.route.gates.find(({ sheets }) => sheets.length > 0);
+  return gate === undefined ? null : (signatureOf(state, gate.stage)?.seq ?? null);
+}

@@ -1,0 +1,41 @@
+import type { Characteristic } from '../engines/characteristic';
+import type { EngineClass, EngineModel } from '../engines/engine-model';
+import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
+import type { AfterWithdrawal, ImportedDraft } from './library-state';
+import type { DocumentKind } from './limit-row';
+
+export type LibraryCommand =
+  | { readonly type: 'importModel'; readonly model: EngineModel }
+  | { readonly type: 'draftRevision'; readonly revision: DocumentRevision }
+  | { readonly type: 'amendDraft'; readonly revision: DocumentRevision }
+  | {
+      readonly type: 'importRows';
+      readonly revision: string;
+      readonly file: LimitFile;
+      readonly rows: readonly LimitRow[];
+    }
+  | { readonly type: 'attachFile'; readonly revision: string; readonly file: AttachedFile }
+  | { readonly type: 'dropDraft'; readonly revision: string; readonly reason: string }
+  | { readonly type: 'checkRevision'; readonly revision: string; readonly digest: string }
+  | { readonly type: 'publishRevision'; readonly revision: string }
+  | {
+      readonly type: 'withdrawRevision';
+      readonly revision: string;
+      readonly reason: string;
+      readonly then: AfterWithdrawal;
+    }
+  | { readonly type: 'defineCharacteristic'; readonly characteristic: Characteristic }
+  | {
+      readonly type: 'setKindOrder';
+      readonly engineClass: EngineClass;
+      readonly order: readonly DocumentKind[];
+      readonly reason: string;
+    }
+  | {
+      readonly type: 'importBatch';
+      readonly batchOf: string;
+      readonly file: LimitFile;
+      readonly drafts: readonly ImportedDraft[];
+    }
+  | { readonly type: 'finishImport'; readonly batchOf: string }
+  | { readonly type: 'abandonImport'; readonly batchOf: string; readonly reason: string };
