@@ -5,6 +5,7 @@ await build({
   entryPoints: {
     main: 'src/main.ts',
     seed: 'src/demo/seed.ts',
+    'replace-key': 'src/people/replace-key.cli.ts',
     'verify-record': 'src/release/verify-record.cli.ts',
   },
   outdir: 'dist',

@@ -6,6 +6,7 @@ export * from './instruments/schemas';
 export * from './library/schemas';
 export * from './release/schemas';
 export * from './job/schemas';
+export * from './job/record-file';
 export * from './floor/schemas';
 export * from './words/place-words';
 export * from './words/state-words';

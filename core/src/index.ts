@@ -16,6 +16,7 @@ export * from './record/chain-hash';
 export * from './record/verify-chain';
 export * from './record/envelope';
 export * from './record/event-table';
+export * from './record/same-keys-once';
 export * from './kernel/kept-map';
 export * from './kernel/once-for';
 export * from './kernel/actor';

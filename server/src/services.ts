@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { loadCatalogue } from './catalogue';
@@ -8,7 +9,23 @@ import { Pins } from './people/pins';
 import { Sessions } from './people/sessions';
 import type { Clock } from './platform/clock';
 import { lockFolder } from './platform/folder-lock';
-import { bringProjectionsUpToDate, chainKinds, Ledger, SealKey } from './record';
+import { FolderKey } from './platform/folder-key';
+import { FOLDER_VERSION, folderVersion, markFolder } from './platform/folder-version';
+import { ProblemError } from './platform/problem-error';
+import {
+  adoptHeads,
+  bringProjectionsUpToDate,
+  chainKinds,
+  checkFolder,
+  INSTRUMENTS,
+  jobChain,
+  Ledger,
+  LIBRARY,
+  PEOPLE,
+  projectChain,
+  SealKey,
+} from './record';
+import type { ChainKinds } from './record';
 
 /** What the routes of every topic work with. */
 export interface Services {
@@ -18,16 +35,25 @@ export interface Services {
   readonly pins: Pins;
   readonly sessions: Sessions;
   readonly sealKey: SealKey;
+  readonly folderKey: FolderKey;
+  /** What was found to be changed behind the program's back when the folder was opened. */
+  readonly notices: readonly string[];
   readonly catalogue: Catalogue;
   /** The data folder: attached files and uploads lie in it. */
   readonly folder: string;
   readonly logger: Logger;
   /** The demo's PIN, shown on its sign-in page; undefined in real use. */
   readonly demoPin: string | undefined;
+  /** What is brought to its end before the folder is closed. */
+  readonly beforeClose: Set<() => Promise<void>>;
   readonly close: () => Promise<void>;
 }
 
-/** Opens a data folder for this process alone. @throws ProblemError FOLDER_IN_USE */
+/**
+ * Opens a data folder for this process alone. What must not be worked with is refused before anything in it is touched.
+ * @throws ProblemError FOLDER_IN_USE, FOLDER_NEWER, DATABASE_MISSING, SEAL_KEY_MISSING, SEAL_KEY_FOREIGN, and CHAIN_DAMAGED or
+ * CHAIN_NEWER where that is a chain of the whole shop
+ */
 export async function openServices(options: {
   readonly folder: string;
   readonly serverRoot: string;
@@ -35,28 +61,117 @@ export async function openServices(options: {
   readonly logger: Logger;
   readonly demoPin?: string | undefined;
 }): Promise<Services> {
-  const { folder, serverRoot, clock, logger, demoPin } = options;
+  const { folder, clock, logger, demoPin } = options;
+  const opened = await openLedger(options);
+  const { ledger, db, folderKey, catalogue, unlock } = opened;
+  try {
+    const shop = (await ledger.state(PEOPLE))?.shop;
+    const sealKey = SealKey.inFolder(folder, shop?.key);
+    markFolder(folder);
+    const beforeClose = new Set<() => Promise<void>>();
+    return {
+      db,
+      clock,
+      ledger,
+      logger,
+      demoPin,
+      pins: opened.pins,
+      sessions: new Sessions(db, clock, ledger),
+      sealKey,
+      folderKey,
+      notices: opened.notices,
+      catalogue,
+      folder,
+      beforeClose,
+      close: async () => {
+        for (const end of beforeClose) await end();
+        await db.close();
+        unlock();
+      },
+    };
+  } catch (error) {
+    await db.close();
+    unlock();
+    throw error;
+  }
+}
+
+/** The folder without its seal key: what a manager needs who replaces a lost one. */
+export async function openLedger({
+  folder,
+  serverRoot,
+  clock,
+  logger,
+}: {
+  readonly folder: string;
+  readonly serverRoot: string;
+  readonly clock: Clock;
+  readonly logger: Logger;
+}) {
+  const version = folderVersion(folder);
+  const isOld = version === 1;
+  if (version === FOLDER_VERSION && !existsSync(FolderKey.fileIn(folder)))
+    throw ProblemError.of('SEAL_KEY_MISSING', { keyId: 'of the folder', folder });
   const unlock = await lockFolder(folder);
   const db = await openDb(folder, join(serverRoot, 'migrations'));
-  const catalogue = loadCatalogue(join(serverRoot, 'data'));
-  const kinds = chainKinds((id) => catalogue.characteristics.find((each) => each.id === id)?.name ?? id);
-  const rebuilt = await bringProjectionsUpToDate(db, kinds);
-  if (rebuilt.length > 0) logger.info({ rebuilt }, 'projections made again');
-  const ledger = new Ledger(db, clock, Object.values(kinds));
-  return {
-    db,
-    clock,
-    ledger,
-    logger,
-    demoPin,
-    pins: new Pins(db, clock),
-    sessions: new Sessions(db, clock, ledger),
-    sealKey: SealKey.inFolder(folder),
-    catalogue,
-    folder,
-    close: async () => {
-      await db.close();
-      unlock();
-    },
-  };
+  try {
+    const folderKey = FolderKey.inFolder(folder);
+    const catalogue = loadCatalogue(join(serverRoot, 'data'));
+    const nameOf = (id: string): string =>
+      catalogue.characteristics.find((each) => each.id === id)?.name ?? id;
+    const kinds = chainKinds(nameOf, folderKey);
+    const pins = new Pins(db, clock, folderKey);
+    if (isOld) {
+      await adoptHeads(db, folderKey);
+      await pins.adopt();
+    }
+    const rebuilt = await bringProjectionsUpToDate(db, kinds);
+    if (rebuilt.length > 0) logger.info({ rebuilt }, 'projections made again');
+    const ledger = new Ledger(db, clock, Object.values(kinds), folderKey, logger);
+    const notices = await lookAtFolder({ db, ledger, folderKey, pins, kinds });
+    for (const notice of notices) logger.warn(notice);
+    return { db, ledger, folderKey, catalogue, pins, notices, unlock };
+  } catch (error) {
+    await db.close();
+    unlock();
+    throw error;
+  }
+}
+
+/** What was changed behind the program's back, in words; lists are made again, and what cannot be is marked as damaged. */
+async function lookAtFolder({
+  db,
+  ledger,
+  folderKey,
+  pins,
+  kinds,
+}: {
+  readonly db: Db;
+  readonly ledger: Ledger;
+  readonly folderKey: FolderKey;
+  readonly pins: Pins;
+  readonly kinds: ChainKinds;
+}): Promise<readonly string[]> {
+  const notices: string[] = [];
+  const lists = await checkFolder(db, ledger, folderKey);
+  // Without these nothing in the shop can be trusted: who may sign, which gauge is in date, what governs.
+  for (const chain of [PEOPLE, LIBRARY, INSTRUMENTS]) {
+    const newer = await ledger.newerIn(chain);
+    if (newer === undefined) continue;
+    const { seq, type, v } = newer;
+    throw ProblemError.of('CHAIN_NEWER', { chain, entry: seq, type, version: v });
+  }
+  for (const chain of lists.filter((each) => ledger.damageOf(each) === undefined)) {
+    await db.write((tx) => projectChain(tx, kinds.jobs, chain));
+    const number = (await ledger.state(jobChain(chain.slice('job:'.length))))?.job.number ?? chain;
+    notices.push(
+      `What the shop's list said of ${number} was changed behind the program's back: it was made again from the ledger.`,
+    );
+  }
+  const people = await ledger.state(PEOPLE);
+  for (const person of await pins.foreign())
+    notices.push(
+      `The PIN of ${people?.people[person]?.name ?? person} was changed behind the program's back: a manager sets a new one.`,
+    );
+  return notices;
 }

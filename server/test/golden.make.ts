@@ -2,6 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import {
+  basedOnNow,
   currentPin,
   gateRule,
   gateStatement,
@@ -13,13 +14,13 @@ import {
   placesOf,
   slotsOf,
 } from '@oak-gate/core';
-import type { JobCommand, JobState, LibraryCommand, Stage } from '@oak-gate/core';
+import type { JobDraft, JobState, LibraryCommand, Stage } from '@oak-gate/core';
 import { Jobs } from '../src/jobs';
 import { Library } from '../src/library/library.service';
 import { ledgerStore } from '../src/record/ledger.store';
 import { exportRecord } from '../src/release/record-export';
 import { documentOf } from '../src/release/record-print';
-import { jobRequest, Shop } from './shop';
+import { PIN, Shop } from './shop';
 import { textOf } from './text-of';
 
 /**
@@ -32,6 +33,7 @@ const out = process.env['OUT'] ?? '/tmp/golden';
 test('the corpus of this format', async () => {
   const shop = await (await new Shop().open()).furnish();
   const { services } = shop;
+  await shop.sealed();
   const people = async (id: string) => {
     const state = await services.ledger.state<any>('people' as never); // eslint-disable-line @typescript-eslint/no-explicit-any
     const { active: _, ...actor } = state.people[id];
@@ -118,12 +120,14 @@ test('the corpus of this format', async () => {
     active: true,
   });
 
-  const { jobId } = await shop.openJob('J-1', '4330-20471');
+  await (await shop.as('teo')).post('/api/shop/key', { id: randomUUID(), reason: 'ten years old', pin: PIN });
+  const { jobId } = await shop.openJob('J-2', '4330-20471');
   const jobs = new Jobs(services);
   const state = (): Promise<JobState> => jobs.state(jobId);
-  const give = async (command: JobCommand, by = ivo): Promise<void> => {
+  const give = async (draft: JobDraft, by = ivo): Promise<void> => {
     shop.clock.advance(60_000);
-    await jobs.command(jobId, randomUUID(), command, by);
+    const dueOn = draft.type === 'takeInstrument' ? { dueOn: '2026-06-02' } : {};
+    await jobs.command(jobId, randomUUID(), basedOnNow(await state(), { ...dueOn, ...draft }), by);
   };
   const sign = async (stage: Stage, by: typeof ivo): Promise<void> => {
     const now = await state();
@@ -153,25 +157,34 @@ test('the corpus of this format', async () => {
   await sign('arrival', perrin);
   const pin = currentPin(await state())!;
   for (const each of pin.fits.filter(({ governing }) => governing.contradiction)) {
-    await give(
-      {
-        type: 'decideLimit',
-        fit: each.fit,
-        partState: each.partState,
-        rows: { min: each.governing.sources.min! },
-        reason: 'the letter on top of travel is for these rings',
-      },
-      perrin,
-    );
+    for (const accept of [false, true]) {
+      await give(
+        {
+          type: 'decideLimit',
+          fit: each.fit,
+          partState: each.partState,
+          rows: { min: each.governing.sources.min! },
+          reason: 'the letter on top of travel is for these rings',
+        },
+        perrin,
+      );
+      const choice = (await state()).limitChosen.at(-1)!.seq;
+      await give({ type: 'confirmLimit', choice, accept, reason: 'read both papers' }, teo);
+    }
   }
   for (const finding of openMatters(await state()).findings)
     if (finding.kind === 'limitNote')
       await give(
-        { type: 'acceptLimitNote', note: finding.note.id, reason: 'the same maker under another name' },
+        {
+          type: 'acceptLimitNote',
+          note: finding.note.id,
+          approval: null,
+          reason: 'the same maker under another name',
+        },
         perrin,
       );
   const slots = slotsOf(pin.model.layout, 'ring').map(({ key }) => key);
-  await give({ type: 'fitRings', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
+  await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
   const places = placesOf(pin.model.layout, pin.characteristics[0]!);
   for (const place of places) {
     const text = place.at['station'] === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
@@ -214,6 +227,16 @@ test('the corpus of this format', async () => {
     perrin,
   );
   await give({ type: 'reworkPart', ...(await basis(slots[1]!)), what: 'filed', how: '1 thou off one end' });
+  const late = basedOnNow(await state(), {
+    type: 'reworkPart',
+    ...(await basis(slots[1]!)),
+    what: 'filed',
+    how: 'said again from another tablet',
+  });
+  await give({ type: 'reworkPart', ...(await basis(slots[1]!)), what: 'filed', how: 'a little more' });
+  await give(late, sanna);
+  const report = (await state()).reports[0]!.seq;
+  await give({ type: 'settleFact', report, as: 'same', reason: 'both meant the one filing' }, sanna);
   await take(third!, '44/46');
   await take(fourth!, '12/13');
   await give({
@@ -230,6 +253,28 @@ test('the corpus of this format', async () => {
   });
   await give({ type: 'resumePlace', place: fifth!, basedOn: await version(fifth!) });
   await take(fifth!, '18/20');
+  shop.clock.advance(24 * 3_600_000);
+  const last = places.filter((place) => place.at.cylinder === '2').map(placeKey)[0]!;
+  await give({
+    type: 'correctReading',
+    place: last,
+    basedOn: await version(last),
+    reading: await readingAt(last),
+    reason: 'takenBack',
+    instead: null,
+  });
+  await take(last, '44/46');
+  // A letter that is withdrawn, and a note about a leaflet: news that is declined, then adopted.
+  await lib({ type: 'withdrawRevision', revision: 'OM-1 rev 1', reason: 'printed wrongly', then: 'nothing' });
+  const documents = async () =>
+    (await jobs.news(jobId)).documents.map(({ id, digest: d }) => ({ id, digest: d }));
+  await give(
+    { type: 'declinePin', documents: await documents(), reason: 'finish with what was pinned' },
+    perrin,
+  );
+  await give({ type: 'pinAgain', documents: await documents(), reason: 'adopted after all' }, perrin);
+  shop.clock.advance(-2 * 3_600_000);
+  await give({ type: 'sayEngineFacts', facts: { ringMaker: 'Quill' }, reason: 'read on the box' });
   for (const accept of [false, true]) {
     await give({
       type: 'declareNotApplicable',
@@ -267,30 +312,8 @@ test('the corpus of this format', async () => {
     },
     perrin,
   );
-  shop.clock.advance(24 * 3_600_000);
-  const last = places.filter((place) => place.at.cylinder === '2').map(placeKey)[0]!;
-  await give({
-    type: 'correctReading',
-    place: last,
-    basedOn: await version(last),
-    reading: await readingAt(last),
-    reason: 'takenBack',
-    instead: null,
-  });
-  await take(last, '44/46');
-  await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
-  // A letter that is withdrawn, and a note about a leaflet: news that is declined, then adopted.
-  await lib({ type: 'withdrawRevision', revision: 'OM-1 rev 1', reason: 'printed wrongly', then: 'nothing' });
-  const documents = async () =>
-    (await jobs.news(jobId)).documents.map(({ id, digest: d }) => ({ id, digest: d }));
-  await give(
-    { type: 'declinePin', documents: await documents(), reason: 'finish with what was pinned' },
-    perrin,
-  );
-  await give({ type: 'pinAgain', documents: await documents(), reason: 'adopted after all' }, perrin);
-  shop.clock.advance(-2 * 3_600_000);
-  await give({ type: 'sayEngineFacts', facts: { ringMaker: 'Quill' }, reason: 'read on the box' });
   shop.clock.advance(4 * 3_600_000);
+  await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
   await sign('rings', perrin);
   await give({ type: 'reopenGate', gate: 'rings', reason: 'one figure was read again' }, perrin);
   await sign('rings', perrin);

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
-import { replayJob, slotsOf, placeAt, gateRule, gateStatement, placesOf, placeKey } from '@oak-gate/core';
-import type { JobEntry, JobState, Stage } from '@oak-gate/core';
+import { basedOnNow, replayJob, slotsOf, gateRule, gateStatement, placesOf, placeKey } from '@oak-gate/core';
+import type { Envelope, JobDraft, JobState, Stage } from '@oak-gate/core';
 import { pino } from 'pino';
 import { createApp } from '../src/app';
 import { ScriptedClock } from '../src/platform/clock';
@@ -66,12 +66,26 @@ export class Tablet {
   csv(path: string, body: string): Promise<Answer> {
     return this.send(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body });
   }
-  command(jobId: string, command: object, more: { id?: string; pin?: string } = {}): Promise<Answer> {
+  /** A command of somebody who sees the job as it is now, or as the draft says itself. */
+  async command(
+    jobId: string,
+    draft: object,
+    more: { id?: string; pin?: string; person?: string } = {},
+  ): Promise<Answer> {
+    const command = await this.seen(jobId, draft as JobDraft);
     return this.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command, ...more });
+  }
+  async seen(jobId: string, draft: JobDraft): Promise<object> {
+    const { status, body } = await this.get(`/api/jobs/${jobId}/entries`);
+    if (status !== 200) return draft;
+    const state = replayJob((body.entries as { entry: Envelope }[]).map(({ entry }) => entry))!;
+    if (draft.type !== 'takeInstrument') return basedOnNow(state, draft);
+    const register = (await this.get('/api/instruments')).body as { id: string; dueOn: string }[];
+    return { dueOn: register.find(({ id }) => id === draft.instrument)?.dueOn ?? '2026-12-01', ...draft };
   }
   async job(jobId: string): Promise<JobState> {
     const { body } = await this.get(`/api/jobs/${jobId}/entries`);
-    return replayJob((body.entries as { entry: JobEntry }[]).map(({ entry }) => entry))!;
+    return replayJob((body.entries as { entry: Envelope }[]).map(({ entry }) => entry))!;
   }
   async sign(jobId: string, stage: Stage, pin = PIN): Promise<Answer> {
     const state = await this.job(jobId);
@@ -221,7 +235,7 @@ export class Shop {
     await perrin.command(jobId, { type: 'checkDocuments' });
     await perrin.sign(jobId, 'arrival');
     const slots = slotsOf((await ivo.job(jobId)).pins[0]!.model.layout, 'ring').map(({ key }) => key);
-    await ivo.command(jobId, { type: 'fitRings', slots, state: 'new', partNumber: null, lot: null });
+    await ivo.command(jobId, { type: 'fitParts', slots, state: 'new', partNumber: null, lot: null });
     return { jobId, ivo };
   }
   async measured(): Promise<{ jobId: string; ivo: Tablet }> {
@@ -230,10 +244,7 @@ export class Shop {
     const { layout } = state.pins[0]!.model;
     for (const place of placesOf(layout, state.pins[0]!.characteristics[0]!)) {
       const text = place.at.station === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
-      const answer = await ivo.command(
-        jobId,
-        reading(placeKey(place), text, placeAt(state, placeKey(place)).version),
-      );
+      const answer = await ivo.command(jobId, reading(placeKey(place), text));
       if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
     }
     return { jobId, ivo };
@@ -260,10 +271,10 @@ export const jobRequest = (number: string, serial: string, id: string = randomUU
     hoursSinceOverhaul: 10,
   },
 });
-export const reading = (place: string, text: string, basedOn = 0) => ({
+export const reading = (place: string, text: string, basedOn?: number) => ({
   type: 'takeReading',
   place,
-  basedOn,
+  ...(basedOn === undefined ? {} : { basedOn }),
   text,
   unit: 'thou',
   instrument: 'FS-2',

@@ -31,22 +31,30 @@ export const rejudged = z.array(
   z.object({ place: placeKey, reading: z.int(), verdict: verdictFact }) satisfies z.ZodType<Rejudged>,
 );
 
+const lengths = z.array(lengthOnTheWire).min(2).max(4);
+const stacks = z.object({ goes: z.exactOptional(lengths), stops: z.exactOptional(lengths) });
+const taken = {
+  place: placeKey,
+  text: z.string(),
+  unit: lengthUnit,
+  unitUsed: lengthUnit,
+  reading,
+  notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade'])),
+  slip,
+  instrument,
+  answers: z.array(answer),
+  parts: z.array(partRef),
+  verdict: verdictFact,
+  refines: z.int().nullable(),
+  contests: z.boolean(),
+};
 const aboutPlace = (why: z.ZodType<string>) => z.object({ place: placeKey, reason: why });
 export const benchEventData = {
   readingTaken: z.object({
-    place: placeKey,
-    text: z.string(),
-    unit: lengthUnit,
-    unitUsed: lengthUnit,
-    reading,
-    notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade'])),
-    slip,
-    instrument,
-    answers: z.array(answer),
-    parts: z.array(partRef),
-    verdict: verdictFact,
-    refines: z.int().nullable(),
-    contests: z.boolean(),
+    ...taken,
+    basedOn: z.int().min(0).nullable(),
+    stacks: z.exactOptional(stacks),
+    late: z.object({ since: z.int(), why: z.string() }).nullable(),
   }),
   readingCorrected: z.object({ place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) }),
   readingVoided: z.object({ place: placeKey, reading: z.int(), reason }),
@@ -57,6 +65,9 @@ export const benchEventData = {
   notApplicableAccepted: aboutPlace(reason),
   notApplicableRefused: aboutPlace(reason),
 } satisfies { [T in keyof BenchEventData]: z.ZodType<BenchEventData[T]> };
+
+/** The data of older versions, as they were written then. */
+export const olderBenchEventData = { readingTaken: [z.object(taken)] };
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
 const takenText = {
@@ -70,14 +81,15 @@ const takenText = {
   slip,
 };
 const at = { place: placeKey, basedOn: z.int().min(0) };
+const seen = z.array(partRef).max(20);
 export const benchCommands = [
-  z.strictObject({ type: z.literal('takeReading'), ...at, ...takenText }),
+  z.strictObject({ type: z.literal('takeReading'), ...at, seen, ...takenText }),
   z.strictObject({
     type: z.literal('correctReading'),
     ...at,
     reading: z.int(),
     reason: z.enum(CORRECTION_REASONS),
-    instead: z.strictObject(takenText).nullable(),
+    instead: z.strictObject({ ...takenText, seen }).nullable(),
   }),
   z.strictObject({ type: z.literal('voidReading'), ...at, reading: z.int(), reason }),
   z.strictObject({ type: z.literal('decideContest'), ...at, keep: z.int(), reason }),

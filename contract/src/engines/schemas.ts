@@ -4,10 +4,20 @@ import {
   ENGINE_CLASSES,
   FIT_AXES,
   PART_KINDS,
+  REPORT_CAUSES,
+  REWORKS,
+  SETTLED_AS,
   UNIT_KINDS,
   WEAR_WAYS,
 } from '@oak-gate/core';
-import type { Characteristic, EngineModel, Layout, PartEventData, PrintedLength } from '@oak-gate/core';
+import type {
+  Characteristic,
+  EngineModel,
+  Layout,
+  PartEventData,
+  PrintedLength,
+  WorkshopFact,
+} from '@oak-gate/core';
 import { id, lengthUnit, name, partState, printedLength, text } from '../common/values';
 import * as z from 'zod';
 
@@ -172,20 +182,36 @@ export const placeKey = z
   .regex(/^[A-Za-z]+@[A-Za-z0-9:/-]+$/);
 export const partId = z.string().max(240);
 export const partRef = z.object({ id: partId, condition: z.int().min(1) });
+const newPart = z.object({ state: partState, partNumber: name.nullable(), lot: name.nullable() });
+const workshopFact = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('rework'), part: partId, what: z.enum(REWORKS), how: text(2000) }),
+  z.object({
+    kind: z.literal('replace'),
+    part: partId,
+    reason: text(2000),
+    instead: newPart.nullable(),
+  }),
+  z.object({ kind: z.literal('fit'), slot: placeKey, with: newPart }),
+]) satisfies z.ZodType<WorkshopFact>;
 export const partEventData = {
   partFitted: z.object({
     part: partId,
     kind: z.enum(PART_KINDS),
     slot: placeKey,
-    state: partState,
-    partNumber: name.nullable(),
-    lot: name.nullable(),
+    ...newPart.shape,
   }),
   partRemoved: z.object({ part: partId, slot: placeKey, reason: text(2000) }),
   partReworked: z.object({
     part: partId,
-    what: z.enum(['filed', 'honed']),
+    what: z.enum(REWORKS),
     condition: z.int().min(2),
     how: text(2000),
   }),
+  factReported: z.object({
+    slot: placeKey,
+    fact: workshopFact,
+    because: z.enum(REPORT_CAUSES),
+    basedOn: z.int().nullable(),
+  }),
+  factSettled: z.object({ report: z.int(), as: z.enum(SETTLED_AS), reason: text(2000) }),
 } satisfies { [T in keyof PartEventData]: z.ZodType<PartEventData[T]> };

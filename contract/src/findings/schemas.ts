@@ -1,42 +1,78 @@
 import type { FindingCommand, FindingEventData } from '@oak-gate/core';
 import { id, lengthOnTheWire, name, partState, perBound, reason, text } from '../common/values';
 import * as z from 'zod';
-import { rejudged } from '../bench/schemas';
+import { rejudged, verdictFact } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
 import { samePerson } from '../people/schemas';
 
 const approval = z.object({ number: name, date: text(10), issuer: name });
 const rows = perBound(text(240));
+const about = { place: placeKey, reading: z.int(), reason };
+const basis = z.object({
+  verdict: verdictFact.shape.verdict,
+  limit: perBound(lengthOnTheWire),
+  pin: z.int(),
+});
+const granted = { ...about, approval, samePerson: samePerson.nullable() };
+const decision = {
+  pin: z.int(),
+  fit: placeKey,
+  partState,
+  rows,
+  limit: perBound(lengthOnTheWire),
+  reason,
+};
+const noteAccepted = { note: text(2000), pin: z.int(), reason };
 export const findingEventData = {
-  concessionAsked: z.object({ place: placeKey, reading: z.int(), reason }),
-  concessionGranted: z.object({
-    place: placeKey,
-    reading: z.int(),
-    approval,
-    reason,
+  concessionAsked: z.object({ ...about, basis: basis.nullable() }),
+  concessionGranted: z.object({ ...granted, basis: basis.nullable() }),
+  concessionRefused: z.object(about),
+  limitChosen: z.object(decision),
+  limitChoiceRefused: z.object({ choice: z.int(), reason }),
+  limitDecided: z.object({
+    ...decision,
+    rejudged,
+    choice: z.int().nullable(),
+    lookReason: reason.nullable(),
     samePerson: samePerson.nullable(),
   }),
-  concessionRefused: z.object({ place: placeKey, reading: z.int(), reason }),
-  limitDecided: z.object({
-    pin: z.int(),
-    fit: placeKey,
-    partState,
-    rows,
-    limit: perBound(lengthOnTheWire),
-    reason,
-    rejudged,
-  }),
   instrumentAccepted: z.object({ instrument: id, reason }),
-  limitNoteAccepted: z.object({ note: text(2000), pin: z.int(), reason }),
+  limitNoteAccepted: z.object({ ...noteAccepted, approval: approval.nullable() }),
 } satisfies { [T in keyof FindingEventData]: z.ZodType<FindingEventData[T]> };
+/** The data of older versions, as they were written then. */
+export const olderFindingEventData = {
+  concessionAsked: [z.object(about)],
+  concessionGranted: [z.object(granted)],
+  limitDecided: [z.object({ ...decision, rejudged })],
+  limitNoteAccepted: [z.object(noteAccepted)],
+};
 
 const at = { place: placeKey, basedOn: z.int().min(0) };
 export const findingCommands = [
   z.strictObject({ type: z.literal('askConcession'), ...at, reason }),
   z.strictObject({ type: z.literal('grantConcession'), ...at, approval, reason }),
   z.strictObject({ type: z.literal('refuseConcession'), ...at, reason }),
-  z.strictObject({ type: z.literal('decideLimit'), fit: placeKey, partState, rows, reason }),
-  z.strictObject({ type: z.literal('acceptInstrument'), instrument: id, reason }),
-  z.strictObject({ type: z.literal('acceptLimitNote'), note: text(2000), reason }),
+  z.strictObject({
+    type: z.literal('decideLimit'),
+    fit: placeKey,
+    partState,
+    pin: z.int(),
+    rows,
+    reason,
+  }),
+  z.strictObject({ type: z.literal('confirmLimit'), choice: z.int(), accept: z.boolean(), reason }),
+  z.strictObject({
+    type: z.literal('acceptInstrument'),
+    instrument: id,
+    readings: z.array(z.int()).max(10_000),
+    reason,
+  }),
+  z.strictObject({
+    type: z.literal('acceptLimitNote'),
+    note: text(2000),
+    pin: z.int(),
+    approval: approval.nullable(),
+    reason,
+  }),
   z.strictObject({ type: z.literal('decideNotApplicable'), ...at, accept: z.boolean(), reason }),
 ] as const satisfies readonly z.ZodType<FindingCommand>[];

@@ -12,6 +12,8 @@ export const floorJob = z.object({
   waitingOn: z.string(),
   then: z.string(),
   sealed: z.object({ at: instant, digest: z.string() }).nullable(),
+  /** What is wrong with its chain on the disk; null of every job that is whole. */
+  damaged: z.string().nullable(),
   openedAt: instant,
 });
 export const floorNeed = z.object({
@@ -26,8 +28,13 @@ export const floorNeed = z.object({
 export const floorView = z.object({
   shop: z.string(),
   today: z.string(),
+  /** The most urgent ones, and how many there are. */
   needs: z.array(floorNeed),
+  needsInAll: z.int(),
+  /** Some of the jobs, open ones first, from a number on; and how many there are. */
   jobs: z.array(floorJob),
+  from: z.int(),
+  jobsInAll: z.int(),
 });
 export type FloorView = z.output<typeof floorView>;
 export type FloorJob = z.output<typeof floorJob>;
@@ -39,7 +46,14 @@ export const engineList = z.array(
     serial: z.string(),
     model: z.string(),
     jobs: z.array(
-      z.object({ jobId: z.string(), number: z.string(), openedAt: instant, sealedAt: instant.nullable() }),
+      z.object({
+        jobId: z.string(),
+        number: z.string(),
+        openedAt: instant,
+        sealedAt: instant.nullable(),
+        sealDigest: z.string().nullable(),
+        supplements: z.int(),
+      }),
     ),
   }),
 );

@@ -1,9 +1,10 @@
-import { DIAMETER_BASES, WITHHELD } from '@oak-gate/core';
+import { DIAMETER_BASES, JOB_EVENTS, WITHHELD } from '@oak-gate/core';
 import type {
   ArrivalCommand,
+  Envelope,
   JobCommand,
-  JobEntry,
   JobEventData,
+  JobEventType,
   LimitInForce,
   PinChanges,
 } from '@oak-gate/core';
@@ -21,11 +22,11 @@ import {
 } from '../common/values';
 import type { DeepReadonly } from '../common/values';
 import * as z from 'zod';
-import { benchCommands, benchEventData, rejudged, verdictFact } from '../bench/schemas';
+import { benchCommands, benchEventData, olderBenchEventData, rejudged, verdictFact } from '../bench/schemas';
 import { partEventData } from '../engines/schemas';
-import { findingCommands, findingEventData } from '../findings/schemas';
+import { findingCommands, findingEventData, olderFindingEventData } from '../findings/schemas';
 import { limitsPin } from '../library/schemas';
-import { actor, publicKey, secondPersonPolicy } from '../people/schemas';
+import { actor, secondPersonPolicy } from '../people/schemas';
 import {
   arrivalEventData,
   checkedDocument,
@@ -33,77 +34,87 @@ import {
   gateCommands,
   gateEventData,
   jobFacts,
+  olderArrivalEventData,
+  olderGateEventData,
   route,
   saidFacts,
-  seal,
 } from '../release/schemas';
 import { reworkCommands } from '../rework/schemas';
 
-const ownEventData = {
-  jobOpened: z.object({ job: jobFacts, engine: engineFacts, route, secondPerson: secondPersonPolicy }),
+const opened = { job: jobFacts, engine: engineFacts, route, secondPerson: secondPersonPolicy };
+/** Every event of a job's chain with its schema; one that core's table has and this has not does not compile. */
+const jobEventData = {
+  jobOpened: z.object({ ...opened, rules: z.int().min(1) }),
+  rulesAdopted: z.object({ rules: z.int().min(1) }),
   limitsPinned: limitsPin.extend({ reason: text(2000), rejudged }),
   clockSteppedBack: z.object({ clock: instant }),
+  ...arrivalEventData,
+  ...benchEventData,
+  ...partEventData,
+  ...findingEventData,
+  ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
+/** The schemas of versions before the newest one, the first one first. */
+const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]>>> = {
+  jobOpened: [z.object(opened)],
+  ...olderArrivalEventData,
+  ...olderBenchEventData,
+  ...olderFindingEventData,
+  ...olderGateEventData,
+};
 
-const frame = {
+/** What is written for each event, whatever its type. */
+export const envelope = z.object({
   chain: z.string(),
   seq: z.int().min(1),
+  type: z.string(),
+  v: z.int().min(1),
   job: z.string().nullable(),
   at: instant,
   command: z.string(),
   by: actor,
-};
-const entryOf = <T extends string, D extends z.ZodType>(type: T, data: D) =>
-  z.object({ ...frame, type: z.literal(type), v: z.literal(1), data });
+  data: z.unknown(),
+}) satisfies z.ZodType<Envelope>;
 
-const { jobOpened, limitsPinned, clockSteppedBack } = ownEventData;
-/** An entry of a job's chain, checked where it comes in from outside. */
-export const jobEntry = z.discriminatedUnion('type', [
-  entryOf('jobOpened', jobOpened),
-  entryOf('limitsPinned', limitsPinned),
-  entryOf('clockSteppedBack', clockSteppedBack),
-  entryOf('identityConfirmed', arrivalEventData.identityConfirmed),
-  entryOf('serialCorrected', arrivalEventData.serialCorrected),
-  entryOf('documentsChecked', arrivalEventData.documentsChecked),
-  entryOf('instrumentTaken', arrivalEventData.instrumentTaken),
-  entryOf('engineFactsSaid', arrivalEventData.engineFactsSaid),
-  entryOf('pinDeclined', arrivalEventData.pinDeclined),
-  entryOf('readingTaken', benchEventData.readingTaken),
-  entryOf('readingCorrected', benchEventData.readingCorrected),
-  entryOf('readingVoided', benchEventData.readingVoided),
-  entryOf('contestDecided', benchEventData.contestDecided),
-  entryOf('placeDeferred', benchEventData.placeDeferred),
-  entryOf('placeResumed', benchEventData.placeResumed),
-  entryOf('notApplicableDeclared', benchEventData.notApplicableDeclared),
-  entryOf('notApplicableAccepted', benchEventData.notApplicableAccepted),
-  entryOf('notApplicableRefused', benchEventData.notApplicableRefused),
-  entryOf('partFitted', partEventData.partFitted),
-  entryOf('partRemoved', partEventData.partRemoved),
-  entryOf('partReworked', partEventData.partReworked),
-  entryOf('concessionAsked', findingEventData.concessionAsked),
-  entryOf('concessionGranted', findingEventData.concessionGranted),
-  entryOf('concessionRefused', findingEventData.concessionRefused),
-  entryOf('limitDecided', findingEventData.limitDecided),
-  entryOf('instrumentAccepted', findingEventData.instrumentAccepted),
-  entryOf('limitNoteAccepted', findingEventData.limitNoteAccepted),
-  entryOf('gateSigned', gateEventData.gateSigned),
-  entryOf('gateReopened', gateEventData.gateReopened),
-  entryOf('recordSealed', gateEventData.recordSealed),
-  entryOf('supplementAdded', gateEventData.supplementAdded),
-  entryOf('supplementSealed', gateEventData.supplementSealed),
-]) satisfies z.ZodType<JobEntry>;
-
-export const ledgerEntries = z.object({ entries: z.array(z.object({ entry: jobEntry, hash: sha256 })) });
+/** The schema of a type and version, as it was written then; undefined for what a newer program made. */
+export function schemaOfJobEvent(type: string, v: number): z.ZodType | undefined {
+  if (!Object.hasOwn(jobEventData, type)) return undefined;
+  const newest = JOB_EVENTS[type as JobEventType].v;
+  if (v === newest) return jobEventData[type as JobEventType];
+  return v < newest ? olderEventData[type as JobEventType]?.[v - 1] : undefined;
+}
+/** Entries of a job's chain as a server sends them: each as it was written, checked by the schema of its day. */
+const jobEnvelope = envelope.superRefine((entry, context) => {
+  const found = schemaOfJobEvent(entry.type, entry.v)?.safeParse(entry.data);
+  for (const issue of found?.error?.issues ?? [])
+    context.addIssue({ code: 'custom', path: ['data', ...issue.path], message: issue.message });
+});
+export const ledgerEntries = z.object({
+  chain: z.string(),
+  entries: z.array(z.object({ entry: jobEnvelope, hash: sha256 })),
+});
 export type LedgerEntries = z.output<typeof ledgerEntries>;
+/** The answer to a command: it names the command, so that nothing else can be taken for it. */
+export const commandAnswer = ledgerEntries.extend({ command: z.string() });
 
 const arrivalCommands = [
   z.strictObject({ type: z.literal('confirmIdentity'), serialSeen: name }),
-  z.strictObject({ type: z.literal('correctSerial'), serial: name, reason }),
-  z.strictObject({ type: z.literal('checkDocuments') }),
-  z.strictObject({ type: z.literal('takeInstrument'), instrument: id }),
-  z.strictObject({ type: z.literal('pinAgain'), documents: z.array(checkedDocument), reason }),
-  z.strictObject({ type: z.literal('declinePin'), documents: z.array(checkedDocument), reason }),
-  z.strictObject({ type: z.literal('sayEngineFacts'), facts: saidFacts, reason }),
+  z.strictObject({ type: z.literal('correctSerial'), from: name, serial: name, reason }),
+  z.strictObject({ type: z.literal('checkDocuments'), pin: z.int() }),
+  z.strictObject({ type: z.literal('takeInstrument'), instrument: id, dueOn: isoDate }),
+  z.strictObject({
+    type: z.literal('pinAgain'),
+    pin: z.int(),
+    documents: z.array(checkedDocument),
+    reason,
+  }),
+  z.strictObject({
+    type: z.literal('declinePin'),
+    pin: z.int(),
+    documents: z.array(checkedDocument),
+    reason,
+  }),
+  z.strictObject({ type: z.literal('sayEngineFacts'), pin: z.int(), facts: saidFacts, reason }),
 ] as const satisfies readonly z.ZodType<ArrivalCommand>[];
 export const jobCommand = z.discriminatedUnion('type', [
   ...arrivalCommands,
@@ -117,6 +128,8 @@ export const jobCommand = z.discriminatedUnion('type', [
 export const jobCommandRequest = z.strictObject({
   id: z.uuid(),
   command: jobCommand,
+  /** Who gave it: a tablet that changed hands meanwhile signs nothing in another name. */
+  person: z.exactOptional(id),
   pin: z.exactOptional(z.string().max(40)),
 });
 export type JobCommandRequest = z.input<typeof jobCommandRequest>;
@@ -172,16 +185,3 @@ export const limitNews = z.object({
 });
 export type LimitNews = DeepReadonly<z.output<typeof limitNews>>;
 export const jobOpenedView = z.object({ jobId: z.string() });
-
-/** A record as a file; its entries are hashed as they stand, so they are not changed by reading them. */
-export const recordFile = z.object({
-  format: z.literal('oak-gate/record'),
-  version: z.int().min(1),
-  title: z.string(),
-  job: z.string(),
-  seal,
-  key: publicKey,
-  entries: z
-    .array(z.object({ entry: z.looseObject({ type: z.string(), v: z.int() }), hash: z.string() }))
-    .min(1),
-});

@@ -26,19 +26,19 @@ import type {
 import type { DeepReadonly } from '../common/values';
 import {
   documentWord,
+  figureUnit,
   id,
+  instant,
   isoDate,
   lengthOnTheWire,
-  figureUnit,
   name,
   partState,
   perBound,
   printedFigure,
   reason,
+  revisionWord,
   sha256,
   text,
-  instant,
-  revisionWord,
 } from '../common/values';
 import * as z from 'zod';
 import { characteristic, engineModel, fitAddress } from '../engines/schemas';
@@ -127,6 +127,7 @@ export const libraryEventData = {
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
   importFinished: z.object({ batchOf: z.string() }),
   importAbandoned: z.object({ batchOf: z.string(), reason }),
+  clockSteppedBack: z.object({ clock: instant }),
 } satisfies { [T in keyof LibraryEventData]: z.ZodType<LibraryEventData[T]> };
 
 const governing = z.object({
@@ -142,15 +143,15 @@ const governing = z.object({
   targetConflict: z.exactOptional(z.literal(true)),
 }) satisfies z.ZodType<GoverningLimit>;
 const context = z.object({
-  model: z.exactOptional(id),
-  serial: z.exactOptional(z.union([z.int(), z.string()])),
-  partNumber: z.exactOptional(name),
-  oversize: z.exactOptional(lengthOnTheWire),
-  pistonMaterial: z.exactOptional(name),
-  duty: z.exactOptional(name),
-  buildDate: z.exactOptional(isoDate),
-  partState: z.exactOptional(partState),
-  diameter: z.exactOptional(lengthOnTheWire),
+  model: z.exactOptional(id.nullable()),
+  serial: z.exactOptional(z.union([z.int(), z.string()]).nullable()),
+  partNumber: z.exactOptional(name.nullable()),
+  oversize: z.exactOptional(lengthOnTheWire.nullable()),
+  pistonMaterial: z.exactOptional(name.nullable()),
+  duty: z.exactOptional(name.nullable()),
+  buildDate: z.exactOptional(isoDate.nullable()),
+  partState: z.exactOptional(partState.nullable()),
+  diameter: z.exactOptional(lengthOnTheWire.nullable()),
 }) satisfies z.ZodType<LimitContext>;
 const contextKey = z.enum([
   'model',

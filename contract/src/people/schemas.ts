@@ -1,5 +1,5 @@
 import { ROLES } from '@oak-gate/core';
-import type { Actor, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
+import type { Actor, KeyChange, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
 import { id, instant, name, text } from '../common/values';
 import * as z from 'zod';
 
@@ -17,12 +17,21 @@ export const publicKey = z.object({
   spki: z.string(),
 }) satisfies z.ZodType<PublicKey>;
 
+export const keyChange = z.object({
+  from: z.string(),
+  to: publicKey,
+  reason: text(2000),
+  signatures: z.object({ old: z.string(), new: z.string() }).nullable(),
+}) satisfies z.ZodType<KeyChange>;
+
 /** Digits only, so that it can be typed on the number pad with a glove on. */
 export const pin = z.string().regex(/^\d{4,12}$/, { error: 'a PIN has 4 to 12 digits' });
 export const peopleEventData = {
   shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }),
   personAdded: z.object({ person: actor }),
   personChanged: z.object({ person: actor, active: z.boolean() }),
+  sealKeyChanged: keyChange,
+  clockSteppedBack: z.object({ clock: instant }),
 } satisfies { [T in keyof PeopleEventData]: z.ZodType<PeopleEventData[T]> };
 
 const newPerson = { name: name, roles: z.array(z.enum(ROLES)).min(1), authorisation: text(60).nullable() };
@@ -38,6 +47,11 @@ export const changePersonRequest = z.strictObject({
   person: z.strictObject({ id, ...newPerson }),
   active: z.boolean(),
   pin: z.exactOptional(pin),
+});
+export const changeSealKeyRequest = z.strictObject({
+  id: z.uuid(),
+  reason: text(2000),
+  pin: z.string().max(40),
 });
 export const signInRequest = z.strictObject({ person: id, pin: z.string().max(40) });
 

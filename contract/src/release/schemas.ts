@@ -62,22 +62,29 @@ export const jobFacts = z.object({
   shop: name,
 });
 export const checkedDocument = z.object({ id: name, digest: sha256 });
+const serial = { from: name, to: name, reason };
+const engineOfSerial = z.object({ id, previousSeal: sha256.nullable() });
 export const arrivalEventData = {
   identityConfirmed: z.object({ serialSeen: name, samePerson: samePerson.nullable() }),
-  serialCorrected: z.object({ from: name, to: name, reason }),
+  serialCorrected: z.object({ ...serial, engine: engineOfSerial.nullable() }),
   documentsChecked: z.object({ documents: z.array(checkedDocument), pin: z.int() }),
   instrumentTaken: z.object({ instrument }),
   engineFactsSaid: z.object({ facts: saidFacts, reason }),
   pinDeclined: z.object({ documents: z.array(checkedDocument), pin: z.int(), reason }),
 } satisfies { [T in keyof ArrivalEventData]: z.ZodType<ArrivalEventData[T]> };
+const signed = {
+  gate: stage,
+  digest: sha256,
+  words: z.array(text(2600)),
+  samePerson: samePerson.nullable(),
+};
+/** The data of older versions, as they were written then. */
+export const olderArrivalEventData = { serialCorrected: [z.object(serial)] };
+export const olderGateEventData = { gateSigned: [z.object(signed)] };
 export const gateEventData = {
-  gateSigned: z.object({
-    gate: stage,
-    digest: sha256,
-    words: z.array(text(2600)),
-    samePerson: samePerson.nullable(),
-  }),
+  gateSigned: z.object({ ...signed, statement: z.int().min(1) }),
   gateReopened: z.object({ gate: stage, reason, voids: z.array(stage) }),
+  earlierRecordStated: z.object({ seal: sha256, supplements: z.int().min(0), last: sha256 }),
   recordSealed: seal,
   supplementAdded: z.object({ text: reason }),
   supplementSealed: seal,
@@ -89,6 +96,6 @@ export const gateCommands = [
     digest: sha256,
     words: z.array(text(2600)).max(20),
   }),
-  z.strictObject({ type: z.literal('reopenGate'), gate: stage, reason }),
+  z.strictObject({ type: z.literal('reopenGate'), gate: stage, signature: z.int(), reason }),
   z.strictObject({ type: z.literal('addSupplement'), text: reason }),
 ] as const satisfies readonly z.ZodType<GateCommand>[];

@@ -261,8 +261,16 @@ export function questionWords(question: TableQuestion): {
 }
 
 /** Which documents came and went, as one says it: "SL-88 rev C arrived in the place of SL-88 rev B". */
-export function arrivedWords(news: LimitNews): string {
-  const { added = [], removed = [] } = news.changes ?? {};
+export const arrivedWords = ({ changes }: LimitNews): string =>
+  movedWords({ added: changes?.added ?? [], removed: changes?.removed ?? [] });
+/** The same of documents alone, where nobody has worked out what they would change. */
+export function movedWords({
+  added,
+  removed,
+}: {
+  readonly added: readonly string[];
+  readonly removed: readonly string[];
+}): string {
   if (added.length === 0) return `${removed.join(', ')} no longer ${removed.length === 1 ? 'holds' : 'hold'}`;
   const instead = removed.length === 0 ? '' : ` in the place of ${removed.join(', ')}`;
   return `${added.join(', ')} arrived${instead}`;

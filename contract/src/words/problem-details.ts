@@ -12,9 +12,11 @@ export const problemDetails = z.object({
   where: z.string(),
   next: z.string(),
   data: z.record(z.string(), z.unknown()),
+  /** The command that is refused for good; absent where the same command may be taken later. */
+  command: z.exactOptional(z.string()),
   /** For a table that was refused: every cell that is wrong. */
   errors: z.exactOptional(z.array(z.object({ line: z.int(), column: z.string(), message: z.string() }))),
 });
 export type ProblemDetails = z.output<typeof problemDetails>;
 
-export const isProblemCode = (code: string): code is AnyProblemCode => code in PROBLEM_WORDS;
+export const isProblemCode = (code: string): code is AnyProblemCode => Object.hasOwn(PROBLEM_WORDS, code);

@@ -33,7 +33,28 @@ export interface ServerProblemData {
   TOO_MANY_REQUESTS: NoData;
   FOLDER_IN_USE: { readonly folder: string };
   INTERNAL: { readonly reference: string };
+  OTHER_HANDS: { readonly author: string; readonly person: string };
+  CHAIN_DAMAGED: {
+    readonly chain: string;
+    readonly because: ChainDamage;
+    readonly entry: number;
+    readonly promised: number;
+  };
+  CHAIN_NEWER: {
+    readonly chain: string;
+    readonly entry: number;
+    readonly type: string;
+    readonly version: number;
+  };
+  FOLDER_NEWER: { readonly folder: string; readonly version: number; readonly known: number };
+  DATABASE_MISSING: { readonly folder: string };
+  SEAL_KEY_MISSING: { readonly keyId: string; readonly folder: string };
+  SEAL_KEY_FOREIGN: { readonly keyId: string; readonly found: string; readonly folder: string };
+  SEAL_NOT_VERIFIED: { readonly keyId: string };
+  CREDENTIALS_CHANGED: { readonly person: string };
 }
+/** What is wrong with a chain on the disk. */
+export type ChainDamage = 'hash' | 'bytes' | 'tail' | 'head' | 'headGone' | 'list';
 export type AnyProblemData = ProblemData & ServerProblemData;
 export type AnyProblemCode = keyof AnyProblemData;
 
@@ -81,6 +102,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: id,
     next: 'Use another id, or open the one that is there.',
   }),
+  KEY_MOVED: ({ seen, now }) => ({
+    what: 'The shop has another key by now',
+    where: `you saw ${seen}, it is ${now}`,
+    next: 'Look at the key that the shop has now.',
+  }),
   LAST_MANAGER: ({ person }) => ({
     what: `${person} is the last shop manager`,
     where: 'people of the shop',
@@ -90,6 +116,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: `"${serial}" is not a serial of ${model}`,
     where: `its serials follow ${pattern}`,
     next: 'Read the plate again, or choose the other model.',
+  }),
+  SERIAL_MOVED: ({ seen, job }) => ({
+    what: 'Somebody corrected the serial meanwhile',
+    where: `you saw ${seen}, the job says ${job}`,
+    next: 'Look at the plate and at what the job says now, then decide again.',
+  }),
+  BORE_WRONG: ({ what }) => ({
+    what: `The ${what} cannot be`,
+    where: what,
+    next: 'A bore is wider than nothing, and an oversize is not below zero. Measure or read it again.',
   }),
   SERIAL_DIFFERS: ({ seen, job }) => ({
     what: `You read ${seen}, the job says ${job}`,
@@ -117,6 +153,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: part,
     next: 'Work on the part that lies there now.',
   }),
+  PART_NOT_SEEN_HERE: ({ part, slot }) => ({
+    what: 'What was measured is not a part that ever lay at this place so',
+    where: part === slot ? slot : `${part} at ${slot}`,
+    next: 'Look at what lies there now, and measure that.',
+  }),
+  REPORT_UNKNOWN: ({ report }) => ({
+    what: 'This is settled already',
+    where: `report ${report}`,
+    next: 'Look at the place: it says what was decided.',
+  }),
   PART_CHANGED: ({ part, basedOn, now }) => ({
     what: `The part was worked on meanwhile: you saw condition ${basedOn}, it is ${now}`,
     where: part,
@@ -136,6 +182,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: `${instrument} does not measure ${characteristic.toLowerCase()}`,
     where: instrument,
     next: 'Choose another instrument.',
+  }),
+  INSTRUMENT_MOVED: ({ instrument, seen, now }) => ({
+    what: `The register says something else of ${instrument} by now`,
+    where: `you saw it due on ${seen === '' ? 'no day' : seen}, it is due on ${now}`,
+    next: 'Look at its new date, then take it.',
   }),
   INSTRUMENT_OUT_OF_DATE: ({ instrument, dueOn }) => ({
     what: `${instrument} was due for its check on ${dueOn}`,
@@ -237,15 +288,20 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: fit,
     next: 'Look at the reading card: the limit is in force.',
   }),
-  ROW_UNKNOWN: ({ row }) => ({
-    what: 'This row does not state that bound here',
-    where: row,
-    next: 'Choose one of the rows that are listed.',
-  }),
-  BOUNDS_CROSS: ({ fit }) => ({
-    what: 'The chosen minimum is above the chosen maximum',
+  CHOICE_NOT_OFFERED: ({ fit }) => ({
+    what: 'This window is none that the documents give',
     where: fit,
-    next: 'Choose rows that leave a window, or leave one bound out.',
+    next: 'Choose one of the windows that are drawn; a shop target is never a limit.',
+  }),
+  CHOICE_GONE: () => ({
+    what: 'This choice of a limit does not stand any more',
+    where: 'limits of this job',
+    next: 'Look at the limits as they are now, and choose again if it is still open.',
+  }),
+  SHEET_NOT_PINNED: ({ sheet }) => ({
+    what: `The route asks for a sheet that this engine does not have: ${sheet}`,
+    where: 'route of the job',
+    next: 'Choose another route, or add the characteristic to the catalogue first.',
   }),
   PLACE_UNKNOWN: ({ place }) => ({
     what: 'This sheet has no such place',
@@ -504,12 +560,70 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: folder,
     next: 'Stop it first, or start this one on another folder with --data.',
   }),
+  OTHER_HANDS: ({ author, person }) => ({
+    what: `${author} gave this, and the tablet is in the hands of ${person}`,
+    where: 'kept on this tablet',
+    next: `It waits until ${author} takes over this tablet again.`,
+  }),
+  CHAIN_DAMAGED: ({ chain, because, entry, promised }) => ({
+    what: `${chainName(chain)} was changed behind the program’s back`,
+    where: DAMAGE_WORDS[because](entry, promised),
+    next: 'Nothing is written to it any more. Put the whole data folder back from a backup, and compare sealed records with their signed prints.',
+  }),
+  CHAIN_NEWER: ({ chain, entry, type, version }) => ({
+    what: `${chainName(chain)} was written by a newer program`,
+    where: `entry ${entry} (${type}, version ${version})`,
+    next: 'It can be looked at up to there, and nothing is written. Update this program, then open it again.',
+  }),
+  FOLDER_NEWER: ({ folder, version, known }) => ({
+    what: 'This data folder belongs to a newer program; nothing in it was touched',
+    where: `${folder}: version ${version}, this program knows ${known}`,
+    next: 'Start the newer program, or put back a backup that this program made.',
+  }),
+  DATABASE_MISSING: ({ folder }) => ({
+    what: 'The database is missing, and the shop’s key is there: this is no empty folder',
+    where: `${folder}/oak-gate.sqlite`,
+    next: 'Put the whole data folder back from a backup, or start on another folder with --data.',
+  }),
+  SEAL_KEY_MISSING: ({ keyId, folder }) => ({
+    what: `The shop’s key ${keyId} is missing, and the ledger knows it`,
+    where: `${folder}/keys`,
+    next: 'Put keys/ back from a backup. If the key is lost for good, a manager replaces it with: npm run replace-key.',
+  }),
+  SEAL_KEY_FOREIGN: ({ keyId, found, folder }) => ({
+    what: `The key in this folder is ${found}; the ledger of the shop knows ${keyId}`,
+    where: `${folder}/keys`,
+    next: 'Put the shop’s own keys/ back from a backup. If that key is lost for good, take the other one away, and a manager replaces it with: npm run replace-key.',
+  }),
+  SEAL_NOT_VERIFIED: ({ keyId }) => ({
+    what: 'The seal that was made does not verify; nothing was signed',
+    where: `key ${keyId}`,
+    next: 'Stop the server and look at its keys/ folder before anything is sealed.',
+  }),
+  CREDENTIALS_CHANGED: ({ person }) => ({
+    what: `The PIN of ${person} was changed behind the program’s back`,
+    where: 'people of the shop',
+    next: 'A manager sets a new PIN for this person under Shop; nobody signs in with the old one.',
+  }),
   INTERNAL: ({ reference }) => ({
     what: 'Something went wrong on our side; nothing was written',
     where: `reference ${reference}`,
     next: 'Try again. If it stays, send us the reference.',
   }),
 };
+
+const DAMAGE_WORDS: Readonly<Record<ChainDamage, (entry: number, promised: number) => string>> = {
+  hash: (entry) => `entry ${entry} does not follow from the one before it`,
+  bytes: (entry) => `entry ${entry} cannot be read`,
+  tail: (entry, promised) =>
+    `it ends at entry ${entry}; ${promised} were written: the last ${promised - entry} are gone`,
+  head: (entry) => `its end, entry ${entry}, is not the one that was written`,
+  headGone: (entry) =>
+    `what was noted of its end, entry ${entry}, is gone or was not written by this program`,
+  list: (entry) => `the shop’s list says something else of it than its ${entry} entries`,
+};
+const chainName = (chain: string): string =>
+  chain.startsWith('job:') ? 'This job' : `The chain of ${chain}`;
 
 /** The words of a problem. */
 export function problemWords<C extends AnyProblemCode>(code: C, data: AnyProblemData[C]): Words {

@@ -1,5 +1,13 @@
 import { otherUnit, showExact, showLength } from '@oak-gate/core';
-import type { LengthUnit, Limit, LimitInForce, Nanometres, Reading, VerdictFact } from '@oak-gate/core';
+import type {
+  BladeStacks,
+  LengthUnit,
+  Limit,
+  LimitInForce,
+  Nanometres,
+  Reading,
+  VerdictFact,
+} from '@oak-gate/core';
 import { unitWord } from './place-words';
 import { WITHHELD_WORDS } from './state-words';
 
@@ -45,6 +53,15 @@ export function understoodWords(reading: Reading, unit: LengthUnit): string {
     case 'spread':
       return `from ${show(reading.low)} to ${show(reading.high)}: ${other(reading.low)} to ${other(reading.high)} ${word}`;
   }
+}
+
+/** "9 and 13 together go": which ends were felt with more than one blade; empty where none was. */
+export function stackWords(stacks: BladeStacks | undefined, unit: LengthUnit): string {
+  const together = (blades: readonly Nanometres[] | undefined, does: string): string[] =>
+    blades === undefined
+      ? []
+      : [`${blades.map((blade) => benchFigure(blade, unit)).join(' and ')} together ${does}`];
+  return [...together(stacks?.goes, 'go'), ...together(stacks?.stops, 'stop')].join(', ');
 }
 
 /** A limit in words, in a unit; a bound that has to be rounded rounds inward. */

@@ -1,8 +1,25 @@
 import type { RecordFault, RecordRemark } from '@oak-gate/core';
-import { faultWords, remarkWords } from './record-words';
+import { faultWords, printable, remarkWords } from './record-words';
 
 /** One of each: the compiler asks for a line here whenever a kind is added. */
 const FAULTS: { readonly [K in RecordFault['kind']]: [Extract<RecordFault, { kind: K }>, RegExp] } = {
+  otherKey: [
+    { kind: 'otherKey', keyId: 'k1', expected: 'k2' },
+    /key k1, and not with k2.*somebody else sealed it/,
+  ],
+  behindSeal: [
+    { kind: 'behindSeal', entry: 42, type: 'gateReopened' },
+    /Behind the seal stands entry 42 \(gateReopened\).*nobody signed this/,
+  ],
+  otherChain: [
+    { kind: 'otherChain', entry: 4, chain: 'job:X' },
+    /Entry 4 belongs to another chain \(job:X\)/,
+  ],
+  timeRunsBack: [{ kind: 'timeRunsBack', entry: 4 }, /Entry 4 is older/],
+  titleDiffers: [
+    { kind: 'titleDiffers', title: 'A', derived: 'B' },
+    /calls itself "A"; its entries are the "B"/,
+  ],
   newerFormat: [{ kind: 'newerFormat', version: 9 }, /version 9: it was made by a newer program/],
   entryDoesNotFollow: [
     { kind: 'entryDoesNotFollow', entry: 7, type: 'readingTaken' },
@@ -41,6 +58,22 @@ const REMARKS: { readonly [K in RecordRemark['kind']]: [Extract<RecordRemark, { 
     },
     /Entry 12: recorded as in by rule version 1, recomputed as tight \(ringGap@cylinder:1\)/,
   ],
+  pinDiffers: [
+    { kind: 'pinDiffers', entry: 2, pin: 1, what: 'the limits' },
+    /Entry 2: the limits.*\(pin 1\)/,
+  ],
+  notEntitled: [
+    { kind: 'notEntitled', entry: 3, type: 'limitDecided', person: 'Ivo' },
+    /Entry 3 \(limitDecided\): Ivo was not entitled/,
+  ],
+  wouldBeRefused: [
+    { kind: 'wouldBeRefused', entry: 3, type: 'gateSigned', person: 'Ivo', code: 'MAY_NOT' },
+    /Entry 3 \(gateSigned\) by Ivo.*refused \(MAY_NOT\)/,
+  ],
+  decidedOtherwise: [
+    { kind: 'decidedOtherwise', entry: 3, type: 'readingTaken' },
+    /Entry 3 \(readingTaken\).*something else would have been written/,
+  ],
   gateDigestDiffers: [{ kind: 'gateDigestDiffers', entry: 20, gate: 'rings' }, /signed at the rings gate/],
 };
 test.each(Object.values(FAULTS))('what does not follow: %j', (fault, words) => {
@@ -48,4 +81,9 @@ test.each(Object.values(FAULTS))('what does not follow: %j', (fault, words) => {
 });
 test.each(Object.values(REMARKS))('what is worth a look: %j', (remark, words) => {
   expect(remarkWords(remark)).toMatch(words);
+});
+
+test('nothing in a file commands a terminal: control characters are shown', () => {
+  expect(printable('a\u001b[2Jb\u0007\u202ec\u009bd\ne')).toBe('a\\u001b[2Jb\\u0007\\u202ec\\u009bd\\u000ae');
+  expect(printable('Åsa, 1.5 µm “x”')).toBe('Åsa, 1.5 µm “x”');
 });

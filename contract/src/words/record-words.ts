@@ -1,8 +1,11 @@
 import type { RecordFault, RecordRemark } from '@oak-gate/core';
+import type { NotARecord } from '../job/record-file';
 
 /** What does not follow in a record, in words. */
 export function faultWords(fault: RecordFault): string {
   switch (fault.kind) {
+    case 'otherKey':
+      return `The record is sealed with key ${fault.keyId}, and not with ${fault.expected}, which the shop's print names: somebody else sealed it.`;
     case 'newerFormat':
       return `The file has format version ${fault.version}: it was made by a newer program.`;
     case 'entryDoesNotFollow':
@@ -15,6 +18,14 @@ export function faultWords(fault: RecordFault): string {
       return 'The sealing entry in the chain and the seal of the file say different things.';
     case 'supplementNotSealed':
       return `The supplement in entry ${fault.entry} is not closed by a seal of its own that follows from it.`;
+    case 'behindSeal':
+      return `Behind the seal stands entry ${fault.entry} (${fault.type}): only supplements with seals of their own belong there, and nobody signed this.`;
+    case 'otherChain':
+      return `Entry ${fault.entry} belongs to another chain (${fault.chain}).`;
+    case 'timeRunsBack':
+      return `Entry ${fault.entry} is older than the one before it, or has no time.`;
+    case 'titleDiffers':
+      return `The file calls itself "${fault.title}"; its entries are the "${fault.derived}".`;
     case 'numberingBroken':
       return `Where entry ${fault.entry} should stand, there is entry ${fault.found}.`;
     case 'signatureWrong':
@@ -32,6 +43,44 @@ export function remarkWords(remark: RecordRemark): string {
     case 'verdictDiffers':
       return `Entry ${remark.entry}: recorded as ${remark.recorded} by rule version ${remark.ruleVersion}, recomputed as ${remark.recomputed} (${remark.place}).`;
     case 'gateDigestDiffers':
-      return `Entry ${remark.entry}: the digest that was signed at the ${remark.gate} gate is not the one recomputed here.`;
+      return `Entry ${remark.entry}: the words or the digest that were signed at the ${remark.gate} gate are not those recomputed here.`;
+    case 'pinDiffers':
+      return `Entry ${remark.entry}: ${remark.what}, pinned for this job (pin ${remark.pin}), is not what its documents and facts give.`;
+    case 'notEntitled':
+      return `Entry ${remark.entry} (${remark.type}): ${remark.person} was not entitled to it.`;
+    case 'wouldBeRefused':
+      return `Entry ${remark.entry} (${remark.type}) by ${remark.person}: by the rules of its day it would have been refused (${remark.code}).`;
+    case 'decidedOtherwise':
+      return `Entry ${remark.entry} (${remark.type}): by the rules of its day something else would have been written.`;
   }
 }
+
+/** What keeps a file from being a record, with what to do next. */
+export function notARecordWords(fault: NotARecord): string {
+  switch (fault.kind) {
+    case 'byteOrderMark':
+      return 'it begins with a byte-order mark, which no export of this program has: another program saved it. Export the record again and leave the file as it is';
+    case 'empty':
+      return 'it is empty. Export the record again';
+    case 'notJson':
+      return `it is broken: ${fault.message}. Export the record again, or copy the file once more`;
+    case 'keys':
+      return fault.because === 'twice'
+        ? `the key "${fault.key}" stands twice in one place, so that it reads in two ways: nobody exported it so`
+        : fault.because === 'forbidden'
+          ? `it has a key "${fault.key}", which no record has: nobody exported it so`
+          : 'it is nested deeper than any record';
+    case 'form':
+      return `${fault.message}${fault.path === '' ? '' : ` at ${fault.path}`}`;
+    case 'entryForm':
+      return `entry ${fault.entry} (${fault.type}) has something that its kind does not have, or not in that form, at ${fault.path}: nobody signed that`;
+  }
+}
+
+/** Text from a file made safe for a terminal and a page: control characters and marks that turn the writing are shown, not obeyed. */
+export const printable = (text: string): string =>
+  text.replace(
+    // eslint-disable-next-line no-control-regex -- these are what must not reach a terminal
+    /[\u0000-\u001f\u007f-\u009f\u200b-\u200f\u2028-\u202e\u2060-\u2069\ufeff]/g,
+    (mark) => `\\u${mark.charCodeAt(0).toString(16).padStart(4, '0')}`,
+  );

@@ -12,6 +12,7 @@ const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   spent: 'spent',
   void: 'void',
   contested: 'contested',
+  unsettled: 'not settled',
   deferred: 'deferred',
   notApplicable: 'not applicable',
   declaredNotApplicable: 'said not applicable',

@@ -13,7 +13,7 @@ const at = (cylinder: number, station = 'top') =>
   `ringGap@cylinder:${cylinder}/groove:1/member:ring/station:${station}`;
 const STATE = {
   pins: [{ model }],
-  places: { [at(1)]: { readings: [{ instrument: { unit: 'thou' } }] } },
+  places: new Map([[at(1), { readings: [{ instrument: { unit: 'thou' } }] }]]),
   route: { gates: [{ stage: 'arrival', label: 'Arrival' }] },
 } as unknown as JobState;
 const PLACE = 'Cyl 1, top compression ring, top of ring travel';

@@ -1,4 +1,14 @@
-import type { Finding, JobState, Layout, LimitNote, SetRuleStand, Task, Wait } from '@oak-gate/core';
+import type {
+  FactReport,
+  Finding,
+  JobState,
+  Layout,
+  LimitNote,
+  ReportCause,
+  SetRuleStand,
+  Task,
+  Wait,
+} from '@oak-gate/core';
 import { nanometres, showExact } from '@oak-gate/core';
 import { placeWordsOf, unitWord } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
@@ -27,6 +37,10 @@ export function waitWords(state: JobState, wait: Wait): string {
       return `${placeIn(state, wait.place)}: ${stateWord(wait.state as Parameters<typeof stateWord>[0])}`;
     case 'finding':
       return findingWords(state, wait.finding);
+    case 'sheetNotPinned':
+      return `the sheet ${wait.sheet}, which is not pinned for this job`;
+    case 'nothingToSign':
+      return 'something to sign for: it asks for nothing that this job has';
     case 'gate':
       return `the ${state.route.gates.find(({ stage }) => stage === wait.gate)?.label ?? wait.gate} gate`;
   }
@@ -45,6 +59,10 @@ export function findingWords(state: JobState, finding: Finding): string {
       return `${placeIn(state, finding.place)} is said to be not applicable: ${finding.reason}`;
     case 'contested':
       return `${placeIn(state, finding.place)}: two people measured it`;
+    case 'factUnsettled':
+      return `${placeIn(state, finding.report.slot)}: ${reportWords(finding.report)}`;
+    case 'limitToConfirm':
+      return `${placeIn(state, finding.choice.fit)}: ${finding.choice.by.name} chose a limit; somebody else looks at it`;
     case 'limitNote':
       return noteWords(state, finding.note);
     case 'setRule':
@@ -52,6 +70,23 @@ export function findingWords(state: JobState, finding: Finding): string {
     case 'instrumentOutOfDate':
       return `${finding.instrument} was past its check on ${finding.dueOn}; ${finding.places.length} ${finding.places.length === 1 ? 'reading was' : 'readings were'} taken with it`;
   }
+}
+
+const CAUSE_WORDS: Readonly<Record<ReportCause, string>> = {
+  partChanged: 'somebody had worked on the part meanwhile',
+  partGone: 'the part had been taken out meanwhile',
+  slotTaken: 'a part lies there already',
+  gateSigned: 'the gate had been signed meanwhile',
+};
+/** "Ivo says: filed (one end). Was it done as well?": a fact of the workshop that came in late. */
+export function reportWords({ by, fact, because }: FactReport): string {
+  const done =
+    fact.kind === 'rework'
+      ? `${fact.what} (${fact.how})`
+      : fact.kind === 'replace'
+        ? `${fact.instead === null ? 'taken out' : 'replaced'} (${fact.reason})`
+        : 'fitted';
+  return `${by.name} says: ${done}; ${CAUSE_WORDS[because]}`;
 }
 
 /** What a note about the limits asks somebody to accept. */
@@ -73,7 +108,7 @@ export function noteWords(state: JobState, note: LimitNote): string {
 }
 /** How a rule over several readings stands. */
 export function ruleWords(state: JobState, rule: SetRuleStand): string {
-  const unit = state.places[rule.places[0] ?? '']?.readings.at(-1)?.instrument.unit ?? 'mm';
+  const unit = state.places.get(rule.places[0] ?? '')?.readings.at(-1)?.instrument.unit ?? 'mm';
   const show = (nm: number | undefined): string => (nm === undefined ? '' : showExact(nanometres(nm), unit));
   const stands = rule.state === 'broken' ? 'does not hold' : 'cannot be told from these readings';
   if (rule.kind === 'relation') {
@@ -103,7 +138,7 @@ export function taskWords(state: JobState, task: Task): string {
     return `${placeIn(state, task.place)}: ${again}`;
   }
   const { plan, stations } = task.advice;
-  const unit = state.places[stations[0] ?? '']?.readings.at(-1)?.instrument.unit ?? 'mm';
+  const unit = state.places.get(stations[0] ?? '')?.readings.at(-1)?.instrument.unit ?? 'mm';
   const where = placeIn(state, task.slot.replace('ring@', 'ring@'));
   if (plan.state !== 'file') return where;
   const count =

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { JOB_EVENT_VERSIONS, nanometres, problem } from '@oak-gate/core';
+import { JOB_EVENTS, nanometres, problem } from '@oak-gate/core';
 import type { Reading } from '@oak-gate/core';
 import {
   boundText,
@@ -8,10 +8,10 @@ import {
   faultWords,
   isProblemCode,
   jobCommand,
-  jobEntry,
   marginWords,
   PROBLEM_WORDS,
   remarkWords,
+  schemaOfJobEvent,
   shortReading,
   showBound,
   text,
@@ -35,9 +35,14 @@ test('words say what, where and what next', () => {
   });
   expect([isProblemCode('STALE'), isProblemCode('NOPE')]).toEqual([true, false]);
 });
-test('every event that core can write crosses the border, and no other', () => {
-  const types = jobEntry.options.map((option) => option.shape.type.value);
-  expect([...types].sort()).toEqual(Object.keys(JOB_EVENT_VERSIONS).sort());
+test('every version of every event that core can read crosses the border, and no other', () => {
+  for (const [type, { v: newest }] of Object.entries(JOB_EVENTS)) {
+    for (let v = 1; v <= newest; v++) expect([type, v, schemaOfJobEvent(type, v)]).not.toContain(undefined);
+    expect(schemaOfJobEvent(type, newest + 1)).toBeUndefined();
+    expect(schemaOfJobEvent(type, 0)).toBeUndefined();
+  }
+  for (const type of ['constructor', '__proto__', 'toString', 'ringPolished'])
+    expect(schemaOfJobEvent(type, 1)).toBeUndefined();
 });
 test('a command with a field too many is refused', () => {
   const command = { type: 'resumePlace', place: 'ringGap@cylinder:1', basedOn: 1 };

@@ -133,9 +133,7 @@ function withReading(
     return { ...record, readings: [...before, reading, ...record.readings.slice(before.length)] };
   }
   const narrowed =
-    refines === null
-      ? record
-      : ended(record, refines, 'refined', reading.seq, 'narrowed by a later reading');
+    refines === null ? record : ended(record, refines, 'refined', reading.seq, 'narrowed by a later reading');
   const rivals = record.readings.filter(({ status }) => status === 'current').map(({ seq }) => seq);
   return {
     ...withoutDeferral(narrowed),

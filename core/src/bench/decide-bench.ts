@@ -146,10 +146,7 @@ const reasonFault = (reason: string, action: string): ReturnType<typeof refuse> 
   reason.trim() === '' ? refuse('REASON_MISSING', { action }) : undefined;
 
 /** While two people disagree, neither reading is taken away: an inspector who took neither decides. */
-const contestFault = (
-  { contested }: PlaceRecord,
-  place: PlaceKey,
-): ReturnType<typeof refuse> | undefined =>
+const contestFault = ({ contested }: PlaceRecord, place: PlaceKey): ReturnType<typeof refuse> | undefined =>
   contested.length > 0 ? refuse('PLACE_CONTESTED', { place }) : undefined;
 /** Never the same person, whatever the shop's policy says: one of the two readings is one's own. */
 function rivalFault({ contested, readings }: PlaceRecord, by: Actor): ReturnType<typeof refuse> | undefined {

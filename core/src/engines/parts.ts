@@ -126,9 +126,12 @@ export const PART_EVENTS = {
   }>()(1, (state, { part, what, condition, how }, stamp) => ({
     parts: withStep(state, part, { condition }, what, how, stamp),
   })),
-  factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(1, ({ reports }, report, { seq, at, by }) => ({
-    reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
-  })),
+  factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(
+    1,
+    ({ reports }, report, { seq, at, by }) => ({
+      reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
+    }),
+  ),
   factSettled: changed<{ readonly report: number; readonly as: SettledAs; readonly reason: string }>()(
     1,
     ({ reports }, { report }) => ({ reports: reports.filter(({ seq }) => seq !== report) }),

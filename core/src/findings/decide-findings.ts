@@ -113,7 +113,12 @@ export function decideFindings(
       });
     const asked = concedable(state, command);
     if (!asked.ok) return asked;
-    const data = { place: command.place, reading: asked.value.seq, basis: basisOf(asked.value.verdict), reason };
+    const data = {
+      place: command.place,
+      reading: asked.value.seq,
+      basis: basisOf(asked.value.verdict),
+      reason,
+    };
     return ok([{ type: 'concessionAsked', v: 2, data }]);
   }
   if (command.type === 'confirmLimit') return confirmLimit(state, command, reason, by, at);
@@ -258,7 +263,10 @@ export function workAt(
     where === undefined || characteristic === undefined
       ? []
       : characteristic.parts.flatMap((kind) => partIn(state, slotKey(kind, where.at))?.id ?? []);
-  const parts = new Set([...record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)), ...lying]);
+  const parts = new Set([
+    ...record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)),
+    ...lying,
+  ]);
   // The bores are named when the job is opened: that is no work on them.
   const steps = [...parts].flatMap((id) => {
     const part = state.parts.get(id);
@@ -276,7 +284,8 @@ const independent = (
   action: string,
   by: Actor,
   at: string,
-): Result<SamePerson | undefined, Problem> => secondLook(action, workAt(state, place, at), by, at, 'required');
+): Result<SamePerson | undefined, Problem> =>
+  secondLook(action, workAt(state, place, at), by, at, 'required');
 
 /** Who may give the second look at a limit that somebody chose. */
 export const CONFIRMERS: readonly Role[] = ['inspector', 'releaser', 'steward'];

@@ -117,10 +117,7 @@ export const FINDING_EVENTS = {
   })),
   /** Somebody chose how a limit that the documents leave open shall be; nothing is in force by it before the second look. */
   limitChosen: event<LimitDecision, Slice>()(1, (state, choice, { seq, at, by }) => ({
-    limitChosen: [
-      ...othersThan(state, choice),
-      { ...choice, seq, at, by: { id: by.id, name: by.name } },
-    ],
+    limitChosen: [...othersThan(state, choice), { ...choice, seq, at, by: { id: by.id, name: by.name } }],
   })),
   limitChoiceRefused: event<{ readonly choice: number; readonly reason: string }, Slice>()(
     1,

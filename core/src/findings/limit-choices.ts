@@ -66,13 +66,14 @@ export function limitChoices(
   // One document's own statement is a choice too, where another states a bound that it leaves open and the two cannot be
   // put together. A bound that could be kept is never dropped by the way.
   const statedBounds = each.filter(([, options]) => options.length > 0).length;
-  const alone = [...new Set(each.flatMap(([, options]) => options.map(({ row }) => revisionOfRow(row))))].map(
-    (document) =>
+  const alone = [...new Set(each.flatMap(([, options]) => options.map(({ row }) => revisionOfRow(row))))]
+    .map((document) =>
       each.flatMap(([bound, options]) => {
         const own = options.find(({ row }) => revisionOfRow(row) === document);
         return own === undefined ? [] : [[bound, own] as const];
       }),
-  ).filter((own) => own.length === statedBounds || !combined.some((whole) => completes(whole, own)));
+    )
+    .filter((own) => own.length === statedBounds || !combined.some((whole) => completes(whole, own)));
   const choices = [...alone, ...combined].flatMap((picked) => choiceOf(state, fit, partState, picked));
   const byRows = new Map(choices.map((choice) => [JSON.stringify(choice.rows), choice]));
   return [...byRows.values()].sort((a, b) => Number(a.mixed) - Number(b.mixed));

@@ -265,7 +265,11 @@ describe('rules over several readings', () => {
         return [
           at(Number(cylinder), 1, 'top'),
           text === 'n/a'
-            ? { ...record, readings: [], notApplicable: { accepted: true, reason: 'x', by: 'i', at: '', pin: pin.pin } }
+            ? {
+                ...record,
+                readings: [],
+                notApplicable: { accepted: true, reason: 'x', by: 'i', at: '', pin: pin.pin },
+              }
             : text === 'reused'
               ? {
                   ...record,
@@ -345,7 +349,12 @@ describe('rules over several readings', () => {
     const finding = () => openMatters(job.job).findings.filter(({ kind }) => kind === 'setRule');
     const [open] = finding();
     job.do(
-      { type: 'acceptLimitNote', approval: null, note: open?.kind === 'setRule' ? open.rule.id : '', reason: 'seen' },
+      {
+        type: 'acceptLimitNote',
+        approval: null,
+        note: open?.kind === 'setRule' ? open.rule.id : '',
+        reason: 'seen',
+      },
       PERRIN,
     );
     expect(finding()).toEqual([]);
@@ -357,16 +366,19 @@ describe('rules over several readings', () => {
     expect(open).toBeDefined();
     const note = open?.kind === 'setRule' ? open.rule.id : '';
     expect(
-      job.attempt({ type: 'acceptLimitNote', approval: null, note, reason: 'within what the owner asked' }, SANNA)?.code,
+      job.attempt(
+        { type: 'acceptLimitNote', approval: null, note, reason: 'within what the owner asked' },
+        SANNA,
+      )?.code,
     ).toBe('MAY_NOT');
     job.do({ type: 'acceptLimitNote', approval: null, note, reason: 'within what the owner asked' }, PERRIN);
     expect(finding()).toBeUndefined();
     job.do({ type: 'reworkPart', ...job.part(at(1, 1, 'top')), what: 'filed', how: 'x' });
     job.take(at(1, 1, 'skirt'), '44/46').take(at(1, 1, 'top'), '14/15');
     expect(finding()).toBeDefined();
-    expect(job.attempt({ type: 'acceptLimitNote', approval: null, note, reason: 'again' }, PERRIN)?.code).toBe(
-      'NOTE_UNKNOWN',
-    );
+    expect(
+      job.attempt({ type: 'acceptLimitNote', approval: null, note, reason: 'again' }, PERRIN)?.code,
+    ).toBe('NOTE_UNKNOWN');
   });
 });
 

@@ -36,7 +36,15 @@ export interface PlaceStatus {
   /** Why it is not applicable or deferred. */
   readonly reason: string | undefined;
 }
-export type StatusSlice = PlacesState & PinState & FindingsState & PartsState;
+export type StatusSlice = PlacesState & PinState & FindingsState & PartsState & ToldBy;
+
+/** By which rules a story is told: a sealed one by those of its day, so that what was printed then is printed for ever. */
+export interface ToldBy {
+  readonly rules: number;
+  readonly seal: object | undefined;
+}
+/** The first rules knew a concession of a reading alone, and let "not applicable" hide what was measured. */
+export const isOfFirstRules = ({ rules, seal }: ToldBy): boolean => seal !== undefined && rules < 2;
 
 /** Where a place stands now: the one answer that plan, sheet, gate and print all show. */
 export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
@@ -62,8 +70,10 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
   if (byLayout !== undefined) return is('notApplicable', true, undefined, byLayout);
   const reading = currentReading(record);
   // A reading is stronger than the word that there is nothing to measure.
-  if (record.notApplicable !== undefined && reading === undefined && record.contested.length === 0) {
-    const accepted = openDeclaration(state, key) === undefined;
+  const byFirst = isOfFirstRules(state);
+  const isMeasured = reading !== undefined || record.contested.length > 0;
+  if (record.notApplicable !== undefined && (byFirst || !isMeasured)) {
+    const accepted = byFirst ? record.notApplicable.accepted : openDeclaration(state, key) === undefined;
     return is(
       accepted ? 'notApplicable' : 'declaredNotApplicable',
       accepted,
@@ -77,7 +87,9 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
     return is('deferred', false, reading, record.deferred.reason);
   }
   if (reading !== undefined) {
-    const conceded = concessionOf(state, key, reading) !== undefined;
+    const conceded = byFirst
+      ? state.concessions[key]?.reading === reading.seq
+      : concessionOf(state, key, reading) !== undefined;
     return is(reading.verdict.verdict, reading.verdict.acceptable || conceded, reading, undefined, conceded);
   }
   const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');

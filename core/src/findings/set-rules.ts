@@ -48,8 +48,7 @@ export function setRules(state: PinState & PlacesState, sheets?: readonly string
       const here = places.filter((place) => isAt(place, row));
       const standing = (place: Place): Standing => {
         const record = placeAt(state, placeKey(place));
-        if (layoutReason(layout, place) !== undefined || isDeclaredAway(state, record))
-          return 'outside';
+        if (layoutReason(layout, place) !== undefined || isDeclaredAway(state, record)) return 'outside';
         const reading = currentReading(record);
         if (reading === undefined) return 'missing';
         return applies(row, { ...pin.context, partState: reading.verdict.partState })

@@ -1,4 +1,11 @@
-import { bladeSizes, decideInstruments, evolveBy, INSTRUMENT_EVENTS, isInDate, NO_INSTRUMENTS } from '../index';
+import {
+  bladeSizes,
+  decideInstruments,
+  evolveBy,
+  INSTRUMENT_EVENTS,
+  isInDate,
+  NO_INSTRUMENTS,
+} from '../index';
 import type { Instrument, InstrumentCommand, InstrumentsState } from '../index';
 import { FEELERS, IVO, printed, stamped, TEO } from '../../test/fixtures';
 

@@ -28,10 +28,7 @@ function after(...steps: Step[]): LibraryState {
     const command = typeof step === 'function' ? step(state) : step;
     const decided = decideLibrary(state, command, facts(by));
     if (!decided.ok) throw new Error(decided.problem.code);
-    return decided.value.reduce(
-      (so, event) => evolveBy(LIBRARY_EVENTS, so, stamped(event, by)),
-      state,
-    );
+    return decided.value.reduce((so, event) => evolveBy(LIBRARY_EVENTS, so, stamped(event, by)), state);
   }, EMPTY_LIBRARY);
 }
 const model: LibraryCommand = { type: 'importModel', model: MODEL };

@@ -130,7 +130,9 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     case 'finishImport': {
       const { batchOf } = command;
       if (!Object.hasOwn(state.imports, batchOf)) return refuse('IMPORT_UNKNOWN', { batchOf });
-      const taken = state.imports[batchOf]?.find(({ revision }) => Object.hasOwn(state.revisions, revision.id));
+      const taken = state.imports[batchOf]?.find(({ revision }) =>
+        Object.hasOwn(state.revisions, revision.id),
+      );
       if (taken !== undefined) return refuse('ALREADY_THERE', { what: 'revision', id: taken.revision.id });
       return ok([{ type: 'importFinished', v: 1, data: { batchOf } }]);
     }

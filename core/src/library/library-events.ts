@@ -4,7 +4,13 @@ import type { SamePerson } from '../people/second-person';
 import { clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
-import type { AfterWithdrawal, ImportedDraft, KeptRevision, LibraryStamp, LibraryState } from './library-state';
+import type {
+  AfterWithdrawal,
+  ImportedDraft,
+  KeptRevision,
+  LibraryStamp,
+  LibraryState,
+} from './library-state';
 import type { DocumentKind } from './limit-row';
 
 const library = <D>() => event<D, LibraryState>();
@@ -51,10 +57,13 @@ export const LIBRARY_EVENTS = {
       return written(state, revision, { attachments }, stamp);
     },
   ),
-  draftDropped: library<{ readonly revision: string; readonly reason: string }>()(1, (state, { revision }) => {
-    const { [revision]: _, ...revisions } = state.revisions;
-    return { revisions };
-  }),
+  draftDropped: library<{ readonly revision: string; readonly reason: string }>()(
+    1,
+    (state, { revision }) => {
+      const { [revision]: _, ...revisions } = state.revisions;
+      return { revisions };
+    },
+  ),
   revisionChecked: library<{
     readonly revision: string;
     readonly digest: string;

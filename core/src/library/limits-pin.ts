@@ -199,6 +199,17 @@ export function statementsOf(
   });
 }
 
+/** The documents among revisions that may speak of an engine, as they would be pinned. */
+export const documentsFor = (
+  revisions: readonly KeptRevision[],
+  context: LimitContext,
+): readonly { readonly id: string; readonly digest: string }[] =>
+  revisions.flatMap(({ revision, published }) =>
+    published === undefined || !mayApply(revision.appliesTo, context)
+      ? []
+      : [{ id: revision.id, digest: published.digest }],
+  );
+
 /** A document is pinned unless it surely speaks of other engines. */
 const mayApply = (appliesTo: AppliesTo, context: LimitContext): boolean =>
   fieldMatches(appliesTo, context).every(({ match }) => match !== 'differs');

@@ -7,7 +7,9 @@ const setUp: PeopleCommand = { type: 'setUpShop', name: 'Quay', secondPerson: 'r
 const after = (...commands: PeopleCommand[]): PeopleState =>
   commands.reduce((state, command) => {
     const decided = decidePeople(state, command, TEO);
-    return decided.ok ? decided.value.reduce((so, event) => evolveBy(PEOPLE_EVENTS, so, stamped(event, TEO)), state) : state;
+    return decided.ok
+      ? decided.value.reduce((so, event) => evolveBy(PEOPLE_EVENTS, so, stamped(event, TEO)), state)
+      : state;
   }, NOBODY);
 
 test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([

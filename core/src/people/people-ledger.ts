@@ -38,7 +38,11 @@ export interface PeopleState {
 export const NOBODY: PeopleState = { shop: undefined, people: {}, keys: [], keyChanges: [] };
 
 const people = <D>() => event<D, PeopleState>();
-const withPerson = ({ people: known }: PeopleState, person: Actor, active: boolean): Partial<PeopleState> => ({
+const withPerson = (
+  { people: known }: PeopleState,
+  person: Actor,
+  active: boolean,
+): Partial<PeopleState> => ({
   people: { ...known, [person.id]: { ...person, active } },
 });
 /** Everything that can stand in the chain of people and settings. */

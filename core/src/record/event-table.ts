@@ -39,7 +39,11 @@ export const nothingChanges = (): object => ({});
 
 type AnyTable = Readonly<Record<string, { readonly v: number; readonly evolve: unknown }>>;
 export type DataIn<T extends AnyTable> = {
-  readonly [K in keyof T & string]: T[K]['evolve'] extends (state: never, data: infer D, stamp: Stamp) => unknown
+  readonly [K in keyof T & string]: T[K]['evolve'] extends (
+    state: never,
+    data: infer D,
+    stamp: Stamp,
+  ) => unknown
     ? D
     : never;
 };
@@ -55,13 +59,13 @@ export interface NewerEntry {
   readonly v: number;
 }
 export type Understood<E> =
-  { readonly known: true; readonly entry: Envelope & E } | { readonly known: false; readonly newer: NewerEntry };
+  | { readonly known: true; readonly entry: Envelope & E }
+  | { readonly known: false; readonly newer: NewerEntry };
 
 /** Reads an entry as its newest version; what the table does not have was made by a newer program. */
-export function understandEntry<T extends AnyTable & Readonly<Record<string, { readonly upcasts: readonly Upcast[] }>>>(
-  table: T,
-  entry: Envelope,
-): Understood<EventIn<T>> {
+export function understandEntry<
+  T extends AnyTable & Readonly<Record<string, { readonly upcasts: readonly Upcast[] }>>,
+>(table: T, entry: Envelope): Understood<EventIn<T>> {
   const { seq, type, v } = entry;
   const known = Object.hasOwn(table, type) ? table[type] : undefined;
   if (known === undefined || !Number.isInteger(v) || v < 1 || v > known.v)

@@ -119,9 +119,9 @@ function workBehind(
   }
   const readings = state.places.values().flatMap((record) => record.readings);
   // The bores are named when the job is opened: that is no work on them.
-  const steps = state.parts.values().flatMap(({ kind, history }) =>
-    history.filter(({ what }) => kind === 'ring' || what !== 'fitted'),
-  );
+  const steps = state.parts
+    .values()
+    .flatMap(({ kind, history }) => history.filter(({ what }) => kind === 'ring' || what !== 'fitted'));
   const ids = [
     ...readings.map((reading) => reading.by.id),
     ...steps.map((step) => step.by),

@@ -63,12 +63,7 @@ type Decided = Result<readonly PartEvent[], Problem>;
  * changed since the person saw it, what they say is kept as a report that holds the gates until somebody settles it.
  * @param overtaken a gate over these parts was signed since the person looked: nothing behind it changes
  */
-export function decideRework(
-  state: Slice,
-  command: ReworkCommand,
-  by: Actor,
-  overtaken = false,
-): Decided {
+export function decideRework(state: Slice, command: ReworkCommand, by: Actor, overtaken = false): Decided {
   if (!holdsOneOf(by, ['technician', 'inspector'])) {
     return refuse('MAY_NOT', {
       action: 'work on parts',

@@ -1,6 +1,7 @@
-export { entry, receipt } from '../record/tables';
+export { chainHead, entry, receipt } from '../record/tables';
 export {
   documentUse,
+  floorRow,
   instrumentRow,
   jobRow,
   limitRowIndex,

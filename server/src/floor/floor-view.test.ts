@@ -1,19 +1,10 @@
-import type { LimitNews } from '@oak-gate/contract';
-import { currentPin } from '@oak-gate/core';
 import { at, GOOD, Story } from '../../../core/test/story';
 import { FEELERS, PERRIN, SANNA } from '../../../core/test/fixtures';
-import { byUrgency, instrumentNeeds, needsOf, openJobRow, sealedJobRow } from './floor-view';
+import { byUrgency, instrumentNeeds, needsOf, openJobRow, sealedJobRow, withMoved } from './floor-view';
 
 const ON = '2026-06-01';
-/** The library as it was when the story's limits were pinned. */
-const nothingNew = (story: Story): LimitNews => ({
-  documents: currentPin(story.job)?.documents.map(({ id, digest }) => ({ id, digest })) ?? [],
-  moved: [],
-  declined: null,
-  changes: null,
-});
-const rowOf = (story: Story, news = nothingNew(story)) => openJobRow(story.job, ON, news);
-const needs = (story: Story, news = nothingNew(story)) => needsOf(story.job, ON, news);
+const rowOf = (story: Story) => openJobRow(story.job, ON);
+const needs = (story: Story) => needsOf(story.job, ON);
 const rings = (): Story => new Story().arrive().fit();
 
 test.each<[string, () => Story, string, string]>([
@@ -112,45 +103,35 @@ test('a sealed job says when it left and by which digest', () => {
     sealedAt: '2026-05-09T08:00:00.000Z',
     sealDigest: 'abcd1234ef',
     gates,
+    supplements: 0,
+    lastSeal: 'abcd1234ef',
+    length: 60,
+    mac: '',
   };
   expect(sealedJobRow(row)).toMatchObject({
     waitingOn: 'Sealed 9 May',
     then: 'record abcd 1234, 1 gates signed',
     sealed: { digest: 'abcd1234ef' },
   });
+  expect(sealedJobRow({ ...row, supplements: 2 }).then).toBe(
+    'record abcd 1234, 1 gates signed, 2 supplements',
+  );
 });
 
-test('a revision that arrived needs an inspector until somebody declined it, and holds the gate', () => {
+test('a revision that arrived needs an inspector, and holds the gate that was ready', () => {
   const story = rings().measureAll();
-  const news: LimitNews = {
-    ...nothingNew(story),
-    documents: [{ id: 'SL-9 rev D', digest: 'd'.repeat(64) }],
-    moved: ['SL-9 rev D'],
-    changes: {
-      added: ['SL-9 rev D'],
-      removed: [],
-      fits: [],
-      flips: [
-        {
-          place: at(1, 1, 'top'),
-          reading: 9,
-          before: { verdict: 'in', acceptable: true, rule: 1, partState: 'new' },
-          after: { verdict: 'tight', acceptable: false, rule: 1, partState: 'new' },
-        },
-      ],
-      placesAdded: [],
-      placesRemoved: [],
-    },
-  } as unknown as LimitNews;
-  expect(needs(story, news)).toMatchObject([
+  const told = { row: rowOf(story), needs: needs(story) };
+  const moved = withMoved(told, { added: ['SL-9 rev D'], removed: ['SL-9 rev C'] }, `${ON}T10:00:00.000Z`);
+  expect(moved.needs).toMatchObject([
     {
       who: 'inspector',
       urgency: 1,
-      sentence: 'Veldane VA-2 V-100: SL-9 rev D arrived; 1 verdict would change',
+      sentence:
+        'Veldane VA-2 V-100: SL-9 rev D arrived in the place of SL-9 rev C; look what it would change',
       link: '/jobs/J/limits',
     },
   ]);
-  expect(rowOf(story, news).gates[1]).toMatchObject({ stand: 'shut' });
-  const declined = { ...news, declined: { by: 'Perrin', at: `${ON}T10:00:00.000Z`, reason: 'not ours' } };
-  expect(needs(story, declined).some(({ link }) => link.endsWith('/limits'))).toBe(false);
+  expect(moved.row.gates[1]).toMatchObject({ stand: 'shut' });
+  expect(moved.row.waitingOn).toBe('Decide: SL-9 rev D arrived in the place of SL-9 rev C');
+  expect(withMoved(told, { added: [], removed: [] }, ON)).toEqual(told);
 });

@@ -1,5 +1,5 @@
-import { arrivedWords, findingWords, flipsWords, taskWords, waitWords } from '@oak-gate/contract';
-import type { FloorJob, FloorNeed, FloorView, LimitNews } from '@oak-gate/contract';
+import { findingWords, movedWords, taskWords, waitWords } from '@oak-gate/contract';
+import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
 import { currentGate, gateStand, gateWaits, isInDate, openMatters } from '@oak-gate/core';
 import type { Finding, Instrument, JobState, Role, Wait } from '@oak-gate/core';
 import type { JobRow } from '../record';
@@ -12,9 +12,9 @@ const engineWords = (state: JobState): string => `${state.engine.modelName} ${st
 const roleWords = (roles: readonly Role[]): string => roles.join(' or ');
 
 /** An open job as a row: where it stands and what it waits for, in plain words. */
-export function openJobRow(state: JobState, on: string, news: LimitNews): FloorJob {
+export function openJobRow(state: JobState, on: string): FloorJob {
   const current = currentGate(state);
-  const waits = current === undefined ? [] : gateWaits(state, current, on, news.documents);
+  const waits = current === undefined ? [] : gateWaits(state, current, on);
   const { waitingOn, then } = waitingWords(
     state,
     waits,
@@ -29,11 +29,12 @@ export function openJobRow(state: JobState, on: string, news: LimitNews): FloorJ
     gates: state.route.gates.map((gate) => ({
       stage: gate.stage,
       label: gate.label,
-      stand: gateStand(state, gate, on, news.documents),
+      stand: gateStand(state, gate, on),
     })),
     waitingOn,
     then,
     sealed: null,
+    damaged: null,
     openedAt: state.opened.at,
   };
 }
@@ -81,6 +82,10 @@ const dayWords = (at: string): string => DAY.format(Date.parse(at));
 export function sealedJobRow(row: JobRow): FloorJob {
   const { gates } = JSON.parse(row.gates) as { gates: FloorJob['gates'] };
   const signed = gates.filter(({ stand }) => stand === 'passed').length;
+  const added =
+    row.supplements === 0
+      ? ''
+      : `, ${row.supplements} ${row.supplements === 1 ? 'supplement' : 'supplements'}`;
   return {
     jobId: row.jobId,
     number: row.number,
@@ -88,14 +93,15 @@ export function sealedJobRow(row: JobRow): FloorJob {
     model: row.modelName,
     gates,
     waitingOn: `Sealed ${dayWords(row.sealedAt ?? row.openedAt)}`,
-    then: `record ${(row.sealDigest ?? '').slice(0, 4)} ${(row.sealDigest ?? '').slice(4, 8)}, ${signed} gates signed`,
+    then: `record ${(row.sealDigest ?? '').slice(0, 4)} ${(row.sealDigest ?? '').slice(4, 8)}, ${signed} gates signed${added}`,
     sealed: { at: row.sealedAt ?? row.openedAt, digest: row.sealDigest ?? '' },
+    damaged: null,
     openedAt: row.openedAt,
   };
 }
 
 /** What needs somebody today, most urgent first: decisions, signatures, then what holds a job up. */
-export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed[] {
+export function needsOf(state: JobState, on: string): FloorNeed[] {
   const gate = currentGate(state);
   if (gate === undefined) return [];
   const need = (
@@ -112,13 +118,9 @@ export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed
     since,
     urgency,
   });
-  const waits = gateWaits(state, gate, on, news.documents);
-  const arrived =
-    news.moved.length === 0 || news.declined !== null
-      ? []
-      : [need('inspector', `${arrivedWords(news)}; ${flipsWords(news)}`, 1, state.at, 'limits')];
+  const waits = gateWaits(state, gate, on);
   if (waits.length === 0)
-    return [...arrived, need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
+    return [need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
   const findings = openMatters(state).findings.map((finding) =>
     need(
       roleWords(finding.decidedBy),
@@ -144,14 +146,70 @@ export function needsOf(state: JobState, on: string, news: LimitNews): FloorNeed
   const files = openMatters(state)
     .tasks.filter(({ kind }) => kind === 'file')
     .map((task) => need('technician', taskWords(state, task), 3));
-  return [...arrived, ...findings, ...arrivals, ...files];
+  return [...findings, ...arrivals, ...files];
 }
 /** Where a finding is decided: what a document leaves open beside the documents, the rest on the bench. */
 const stageOf = ({ kind }: Finding): string =>
-  kind === 'limitWithheld' || kind === 'limitNote' || kind === 'setRule' ? 'limits' : 'rings';
+  kind === 'limitWithheld' || kind === 'limitToConfirm' || kind === 'limitNote' || kind === 'setRule'
+    ? 'limits'
+    : 'rings';
 function sinceOf(state: JobState, finding: Finding): string {
   if (!('place' in finding)) return state.at;
-  return state.places[finding.place]?.readings.at(-1)?.at ?? state.at;
+  return state.places.get(finding.place)?.readings.at(-1)?.at ?? state.at;
+}
+
+/** What arrived in the library since a job's limits were pinned, and holds its gate until somebody decides. */
+export function withMoved(
+  { row, needs }: { readonly row: FloorJob; readonly needs: readonly FloorNeed[] },
+  moved: { readonly added: readonly string[]; readonly removed: readonly string[] },
+  now: string,
+): { readonly row: FloorJob; readonly needs: readonly FloorNeed[] } {
+  if (moved.added.length + moved.removed.length === 0) return { row, needs };
+  const words = movedWords(moved);
+  const need: FloorNeed = {
+    jobId: row.jobId,
+    who: 'inspector',
+    sentence: `${row.model} ${row.serial}: ${words}; look what it would change`,
+    link: `/jobs/${row.jobId}/limits`,
+    since: now,
+    urgency: 1,
+  };
+  const ready = row.gates.find(({ stand }) => stand === 'ready');
+  if (ready === undefined) return { row, needs: [need, ...needs] };
+  return {
+    row: {
+      ...row,
+      gates: row.gates.map((gate) => (gate === ready ? { ...gate, stand: 'shut' } : gate)),
+      waitingOn: `Decide: ${words}`,
+      then: `then the ${ready.label} gate is ready`,
+    },
+    needs: [need, ...needs.filter(({ sentence }) => !sentence.endsWith('is ready to sign'))],
+  };
+}
+
+/** A job whose chain was changed behind the program's back: it is named, and the others work. */
+export function damagedRow(row: JobRow, words: string): { row: FloorJob; needs: FloorNeed[] } {
+  const listed = sealedJobRow(row);
+  const sentence = `${row.modelName} ${row.serial} (${row.number}): ${words}`;
+  return {
+    row: {
+      ...listed,
+      sealed: null,
+      waitingOn: 'Changed behind the program’s back',
+      then: words,
+      damaged: words,
+    },
+    needs: [
+      {
+        jobId: row.jobId,
+        who: 'manager',
+        sentence,
+        link: `/jobs/${row.jobId}`,
+        since: row.openedAt,
+        urgency: 0,
+      },
+    ],
+  };
 }
 
 export function instrumentNeeds(instruments: readonly Instrument[], on: string, now: string): FloorNeed[] {

@@ -1,5 +1,7 @@
 import {
+  contextOf,
   currentRevisions,
+  documentsFor,
   EMPTY_LIBRARY,
   NO_INSTRUMENTS,
   pinContext,
@@ -47,29 +49,18 @@ export function pinToday(
 }
 
 /** What would be pinned for an open job today. @throws ProblemError MODEL_UNKNOWN */
-export function freshPin(
-  services: Registers,
-  state: JobState,
-  on: string,
-  serial: string = state.engine.serial,
-): LimitsPin {
+export function freshPin(services: Registers, state: JobState, on: string): LimitsPin {
   const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
   const model = library.models[state.engine.model]?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
-  const engine = { ...state.engine, serial, duty: state.job.duty };
+  const engine = { ...state.engine, duty: state.job.duty };
   return pinToday(services, model, engine, state.pins.length + 1, on);
 }
 export const documentsOf = (pin: LimitsPin): readonly CheckedDocument[] =>
   pin.documents.map(({ id, digest }) => ({ id, digest }));
 
 /** The commands that are decided by what the library says now. */
-const ASKS_LIBRARY: readonly JobCommand['type'][] = [
-  'checkDocuments',
-  'pinAgain',
-  'declinePin',
-  'correctSerial',
-  'signGate',
-];
+const ASKS_LIBRARY: readonly JobCommand['type'][] = ['checkDocuments', 'pinAgain', 'declinePin', 'signGate'];
 
 /** The facts that a command is decided with: read inside the queue, so that they are as new as the job's own state. */
 export function factsFor(
@@ -86,14 +77,25 @@ export function factsFor(
   const asksLibrary = ASKS_LIBRARY.includes(command.type);
   if (!asksLibrary) return { at, by, ...(instrument === undefined ? {} : { instrument }) };
 
-  const serial = command.type === 'correctSerial' ? command.serial.trim() : state.engine.serial;
-  const fresh = freshPin(services, state, on, serial);
-  return {
-    at,
-    by,
-    freshPin: fresh,
-    currentDocuments: documentsOf(fresh),
-  };
+  // Only a new pin needs the limits; everybody else asks which documents there are.
+  if (command.type === 'pinAgain') {
+    const fresh = freshPin(services, state, on);
+    return { at, by, freshPin: fresh, currentDocuments: documentsOf(fresh) };
+  }
+  return { at, by, currentDocuments: currentDocuments(services, state, on) };
+}
+
+/** The documents that are current today for an open job's engine. */
+export function currentDocuments(
+  { ledger }: Registers,
+  state: Pick<JobState, 'engine' | 'job'>,
+  on: string,
+): readonly CheckedDocument[] {
+  const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
+  const model = library.models[state.engine.model]?.model;
+  if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
+  const { context } = pinContext(model, state.engine, state.job.duty);
+  return documentsFor(currentRevisions(library, on), contextOf(model, context));
 }
 
 function instrumentNamed(command: JobCommand): string | undefined {

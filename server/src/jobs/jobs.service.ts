@@ -17,7 +17,7 @@ import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
 import type { NewEvent, Outcome } from '../record';
 import type { Services } from '../services';
-import { documentsOf, factsFor, freshPin, pinToday } from './job-facts';
+import { currentDocuments, factsFor, freshPin, pinToday } from './job-facts';
 
 /** Opens jobs and carries their commands to the ledger. */
 export class Jobs {
@@ -44,7 +44,7 @@ export class Jobs {
   async command(jobId: string, id: string, command: JobCommand, by: Actor): Promise<Outcome> {
     await this.warm();
     await this.state(jobId);
-    const { ledger, sealKey } = this.services;
+    const { ledger } = this.services;
     return ledger.execute({
       id,
       chain: jobChain(jobId),
@@ -53,19 +53,52 @@ export class Jobs {
       decide: async (state, at, tx) => {
         if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
         const facts = factsFor(this.services, state, command, by, at);
-        const events = orThrow(decideJob(state, command, facts));
-        if (command.type === 'correctSerial')
-          await this.refuseSecondJob(tx, state.engine.model, command.serial.trim(), jobId);
+        if (command.type !== 'correctSerial') return orThrow(decideJob(state, command, facts));
+        const serial = command.serial.trim();
+        const engineOfSerial = await this.engineOf(tx, state.engine.model, serial);
+        const events = orThrow(decideJob(state, command, { ...facts, engineOfSerial }));
+        await this.refuseSecondJob(tx, state.engine.model, serial, jobId);
         return events;
       },
-      // The last gate closes the record: the seal follows in the same transaction.
-      close: (state, { length, hash }): readonly NewEvent[] => {
-        const seals = sealingEvent(state, command);
-        if (seals === undefined) return [];
-        const signature = sealKey.sign(sealText(state.id, { length, hash }));
-        return [{ type: seals, v: 1, data: { length, hash, signature } }];
-      },
+      // The last gate closes the record: what is known of the one before it, and the seal, follow in the same transaction.
+      closings: [
+        (state, _stand, tx) => this.earlierRecord(state, command, tx),
+        (state, { length, hash }): readonly NewEvent[] => {
+          const seals = sealingEvent(state, command);
+          return seals === undefined
+            ? []
+            : [
+                {
+                  type: seals,
+                  v: 1,
+                  data: {
+                    length,
+                    hash,
+                    signature: this.services.sealKey.sign(sealText(state.id, { length, hash })),
+                  },
+                },
+              ];
+        },
+      ],
     });
+  }
+  /** The record before this one, as it stands when this one is sealed: a supplement that is left off later is missed here. */
+  private async earlierRecord(state: JobState, command: JobCommand, tx: Tx): Promise<readonly NewEvent[]> {
+    if (sealingEvent(state, command) !== 'recordSealed') return [];
+    const before = (await projectionStore.jobsOfEngine(tx, state.engine.id)).findLast(
+      ({ jobId, sealDigest }) => jobId !== state.id && sealDigest !== null,
+    );
+    if (before?.sealDigest == null) return [];
+    const { sealDigest: seal, supplements, lastSeal } = before;
+    return [{ type: 'earlierRecordStated', v: 1, data: { seal, supplements, last: lastSeal ?? seal } }];
+  }
+  /** The engine that has a serial, by the jobs that the shop had of it; a new one where it had none. */
+  private async engineOf(tx: Tx, model: string, serial: string) {
+    const known = await projectionStore.jobsOfSerial(tx, model, serial);
+    return {
+      id: known[0]?.engineId ?? randomUUID(),
+      previousSeal: known.findLast(({ sealDigest }) => sealDigest !== null)?.sealDigest ?? null,
+    };
   }
 
   /** @throws ProblemError JOB_UNKNOWN */
@@ -84,8 +117,8 @@ export class Jobs {
     await this.warm();
     const nothing: LimitNews = { documents: [], moved: [], declined: null, changes: null };
     if (state.seal !== undefined) return nothing;
-    const fresh = freshPin(this.services, state, this.services.clock.now().slice(0, 10));
-    const documents = documentsOf(fresh);
+    const on = this.services.clock.now().slice(0, 10);
+    const documents = currentDocuments(this.services, state, on);
     const moved = documentsSincePin(state, documents);
     const declined = declinedNews(state, documents);
     return {
@@ -93,7 +126,7 @@ export class Jobs {
       moved: [...moved],
       declined:
         declined === undefined ? null : { by: declined.by.name, at: declined.at, reason: declined.reason },
-      changes: moved.length === 0 ? null : pinChanges(state, fresh),
+      changes: moved.length === 0 ? null : pinChanges(state, freshPin(this.services, state, on)),
     };
   }
 
@@ -117,12 +150,11 @@ export class Jobs {
     const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
     const model = library.models[request.engine.model]?.model;
     if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: request.engine.model });
-    const jobs = await projectionStore.jobs(tx);
-    if (jobs.some(({ number }) => number === request.job.number))
+    if ((await projectionStore.jobOfNumber(tx, request.job.number)) !== undefined)
       throw ProblemError.of('JOB_NUMBER_TAKEN', { job: request.job.number });
     const serial = request.engine.serial.trim();
     await this.refuseSecondJob(tx, model.id, serial);
-    const known = jobs.filter((job) => job.model === model.id && job.serial === serial);
+    const known = await this.engineOf(tx, model.id, serial);
 
     const size = (path: string, text: string): Nanometres | null => {
       if (text === '') return null;
@@ -140,7 +172,7 @@ export class Jobs {
       ringMaker: request.engine.ringMaker ?? null,
       diameterBasis: request.engine.diameterBasis ?? null,
       serialRemark: request.engine.serialRemark ?? null,
-      id: known[0]?.engineId ?? randomUUID(),
+      id: known.id,
       modelName: `${model.maker} ${model.name}`,
     };
     const { number, duty, reason } = request.job;
@@ -151,7 +183,7 @@ export class Jobs {
         duty,
         reason,
         shop: shop.name,
-        previousSeal: known.findLast(({ sealDigest }) => sealDigest !== null)?.sealDigest ?? null,
+        previousSeal: known.previousSeal,
       },
       engine,
       pin,
@@ -163,8 +195,8 @@ export class Jobs {
 
   /** One open job per engine. */
   private async refuseSecondJob(tx: Tx, model: string, serial: string, except?: string): Promise<void> {
-    const open = await projectionStore.openJobs(tx);
-    const other = open.find((job) => job.model === model && job.serial === serial && job.jobId !== except);
+    const jobs = await projectionStore.jobsOfSerial(tx, model, serial);
+    const other = jobs.find((job) => job.sealedAt === null && job.jobId !== except);
     if (other !== undefined) throw ProblemError.of('ENGINE_HAS_OPEN_JOB', { serial, job: other.number });
   }
 }

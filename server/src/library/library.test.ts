@@ -273,7 +273,7 @@ describe('a revision that touches open jobs', () => {
     const needs = (await ivo.get('/api/floor')).body.needs as { sentence: string; link: string }[];
     expect(needs[0]).toMatchObject({
       sentence: expect.stringContaining(
-        'SL-88 rev C arrived in the place of SL-88 rev B; 4 verdicts would change',
+        'SL-88 rev C arrived in the place of SL-88 rev B; look what it would change',
       ) as string,
       link: `/jobs/${jobId}/limits`,
     });
@@ -307,7 +307,7 @@ describe('a revision that touches open jobs', () => {
       201,
     );
     const state = await ivo.job(jobId);
-    expect(state.places[place]?.readings.at(-1)?.verdict.verdict).toBe('notProven');
+    expect(state.places.get(place)?.readings.at(-1)?.verdict.verdict).toBe('notProven');
     expect((await ivo.get(`/api/jobs/${jobId}/news`)).body.moved).toEqual([]);
   });
   test('withdrawn, the previous revision holds again, or nothing of that number', async () => {
@@ -345,6 +345,7 @@ describe('what is known of an engine', () => {
     const accept = {
       type: 'acceptLimitNote',
       note: 'serialOdd RESTAMPED 17',
+      approval: null,
       reason: 'no row depends on it',
     };
     expect((await ivo.command(jobId, accept)).body.code).toBe('MAY_NOT');
@@ -366,7 +367,7 @@ describe('what is known of an engine', () => {
     const { jobId, ivo } = await shop.readyJob();
     const place = 'ringGap@cylinder:1/groove:1/member:ring/station:top';
     await ivo.command(jobId, reading(place, '9/10'));
-    const verdict = async () => (await ivo.job(jobId)).places[place]?.readings.at(-1)?.verdict.verdict;
+    const verdict = async () => (await ivo.job(jobId)).places.get(place)?.readings.at(-1)?.verdict.verdict;
     expect(await verdict()).toBe('withheld');
     const say = (facts: object, reason = 'stamped on the crown') =>
       ivo.command(jobId, { type: 'sayEngineFacts', facts, reason });

@@ -10,9 +10,16 @@ export const credentialsStore = {
     const [row] = await db.select().from(credential).where(eq(credential.person, person));
     return row;
   },
-  async put(tx: Tx, person: string, hash: string): Promise<void> {
-    const row = { person, hash, failed: 0, lockedUntil: null };
+  async put(tx: Tx, person: string, hash: string, mac: string): Promise<void> {
+    const row = { person, hash, failed: 0, lockedUntil: null, mac };
     await tx.insert(credential).values(row).onConflictDoUpdate({ target: credential.person, set: row });
+  },
+  async all(db: Reader): Promise<readonly (typeof credential.$inferSelect)[]> {
+    return db.select().from(credential);
+  },
+  /** Marks a PIN as it is found: once, in a folder that was written before there were marks. */
+  async mark(tx: Tx, person: string, mac: string): Promise<void> {
+    await tx.update(credential).set({ mac }).where(eq(credential.person, person));
   },
   async setTries(tx: Tx, person: string, failed: number, lockedUntil: string | null): Promise<void> {
     await tx.update(credential).set({ failed, lockedUntil }).where(eq(credential.person, person));

@@ -1,5 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { addPersonRequest, changePersonRequest, setUpRequest, signInRequest } from '@oak-gate/contract';
+import {
+  addPersonRequest,
+  changePersonRequest,
+  changeSealKeyRequest,
+  setUpRequest,
+  signInRequest,
+} from '@oak-gate/contract';
 import type { SessionView } from '@oak-gate/contract';
 import { decidePeople, invariant, NOBODY } from '@oak-gate/core';
 import type { Actor, Envelope, PeopleCommand, PeopleEvent, PeopleState } from '@oak-gate/core';
@@ -22,7 +28,7 @@ function personId(state: PeopleState, name: string): string {
       .slice(0, 40) || 'person';
   for (let count = 1; ; count++) {
     const id = count === 1 ? base : `${base}-${count}`;
-    if (!(id in state.people)) return id;
+    if (!Object.hasOwn(state.people, id)) return id;
   }
 }
 
@@ -110,6 +116,25 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     });
     const added = await execute(id, { add: person }, actorOf(res), add, hashed);
     res.status(201).json({ person: added });
+  });
+  // Another key takes the place of the shop's, signed by both; the ledger knows it before the file is the shop's.
+  router.post('/shop/key', sessions.demand, async (req, res) => {
+    const { id, reason, pin } = bodyOf(changeSealKeyRequest, req);
+    const by = actorOf(res);
+    await pins.check(by.id, by.name, pin, 'signed');
+    const now = await state();
+    orThrow(decidePeople(now, { type: 'changeSealKey', ...sealKey.wouldChange(reason) }, by));
+    const { change, take } = sealKey.prepareChange(reason);
+    const command: PeopleCommand = { type: 'changeSealKey', ...change };
+    await ledger.execute({
+      id,
+      chain: PEOPLE,
+      by,
+      body: { changeSealKey: reason },
+      decide: (there = NOBODY) => orThrow(decidePeople(there, command, by)),
+    });
+    take();
+    res.status(201).json({ key: change.to });
   });
   router.post('/people/change', sessions.demand, async (req, res) => {
     const { id, person, active, pin } = bodyOf(changePersonRequest, req);

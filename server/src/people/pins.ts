@@ -1,6 +1,7 @@
 import { hash, verify } from '@node-rs/argon2';
 import type { Db, Tx } from '../db/open';
 import type { Clock } from '../platform/clock';
+import type { FolderKey } from '../platform/folder-key';
 import { ProblemError } from '../platform/problem-error';
 import { credentialsStore } from './credentials.store';
 
@@ -17,14 +18,31 @@ export class Pins {
   constructor(
     private readonly db: Db,
     private readonly clock: Clock,
+    private readonly folderKey: FolderKey,
   ) {}
+
+  /** Marks the PINs of a folder that was written before there were marks. */
+  async adopt(): Promise<void> {
+    const all = await credentialsStore.all(this.db.read);
+    await this.db.write(async (tx) => {
+      for (const { person, hash: hashed } of all)
+        await credentialsStore.mark(tx, person, this.folderKey.mac('pin', person, hashed));
+    });
+  }
+  /** The people whose PIN this program did not set. */
+  async foreign(): Promise<readonly string[]> {
+    const all = await credentialsStore.all(this.db.read);
+    return all
+      .filter((each) => !this.folderKey.isMine(each.mac, 'pin', each.person, each.hash))
+      .map(({ person }) => person);
+  }
 
   async hash(pin: string): Promise<string> {
     return hash(pin, ARGON2);
   }
   /** Within the transaction that writes the person: nobody is in the shop without a PIN. */
   async keep(tx: Tx, person: string, hashed: string): Promise<void> {
-    await credentialsStore.put(tx, person, hashed);
+    await credentialsStore.put(tx, person, hashed, this.folderKey.mac('pin', person, hashed));
   }
 
   /** @throws ProblemError PIN_WRONG with the tries left, or PIN_LOCKED with the pause in seconds */
@@ -43,6 +61,8 @@ export class Pins {
   ): Promise<void> {
     const known = await credentialsStore.find(this.db.read, person);
     const now = this.clock.now();
+    if (known !== undefined && !this.folderKey.isMine(known.mac, 'pin', person, known.hash))
+      throw ProblemError.of('CREDENTIALS_CHANGED', { person: name });
     if (known?.lockedUntil != null && known.lockedUntil > now) {
       const seconds = Math.ceil((Date.parse(known.lockedUntil) - Date.parse(now)) / 1000);
       await this.db.write((tx) => credentialsStore.audit(tx, person, now, 'locked'));

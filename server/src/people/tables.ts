@@ -6,6 +6,8 @@ export const credential = sqliteTable('credential', {
   hash: text().notNull(),
   failed: integer().notNull().default(0),
   lockedUntil: text('locked_until'),
+  /** What shows that this program set the PIN. */
+  mac: text().notNull().default(''),
 });
 export const session = sqliteTable('session', {
   tokenHash: text('token_hash').primaryKey(),

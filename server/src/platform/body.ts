@@ -11,8 +11,12 @@ export function bodyOf<T extends z.ZodType>(schema: T, req: Request): z.output<T
 export function checked<T extends z.ZodType>(schema: T, value: unknown): z.output<T> {
   const parsed = schema.safeParse(value, { error: issueWords });
   if (parsed.success) return parsed.data;
-  const [issue] = parsed.error.issues;
-  throw ProblemError.of('BODY_WRONG', {
+  throw bodyProblem(parsed.error);
+}
+
+/** The first thing that is wrong with a body. */
+export function bodyProblem({ issues: [issue] }: z.ZodError): ProblemError {
+  return ProblemError.of('BODY_WRONG', {
     path: issue?.path.join('.') ?? '',
     message: issue?.message ?? 'not as it must be',
   });

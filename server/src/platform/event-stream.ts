@@ -10,16 +10,17 @@ const HEARTBEAT_MS = 20_000;
 export function sendEvents<T>(
   req: Request,
   res: Response,
-  listen: (send: (event: T) => void) => () => void,
-): (event: T) => void {
+  listen: (send: (event: T, id?: number) => void) => () => void,
+): (event: T, id?: number) => void {
   res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
   res.flushHeaders();
   const write = (text: string): void => {
     res.write(text);
     (res as Response & { flush: () => void }).flush(); // the compressing layer would hold it back
   };
-  const send = (event: T): void => {
-    write(`data: ${JSON.stringify(event)}\n\n`);
+  // With a number the browser says, when it comes back after a break, what it has heard last.
+  const send = (event: T, id?: number): void => {
+    write(`${id === undefined ? '' : `id: ${id}\n`}data: ${JSON.stringify(event)}\n\n`);
   };
   write(': open\n\n');
   const stop = listen(send);

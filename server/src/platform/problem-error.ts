@@ -28,6 +28,11 @@ const STATUS: Readonly<Partial<Record<AnyProblemCode, number>>> = {
   QUESTION_OPEN: 422,
   QUESTION_SAYS_NO: 422,
   REASON_MISSING: 422,
+  OTHER_HANDS: 403,
+  CREDENTIALS_CHANGED: 403,
+  CHAIN_DAMAGED: 503,
+  CHAIN_NEWER: 503,
+  SEAL_NOT_VERIFIED: 500,
 };
 /** What is refused because of how things stand now. */
 const CONFLICT = 409;
@@ -40,6 +45,7 @@ export class ProblemError extends Error {
     readonly data: Readonly<Record<string, unknown>>,
     private readonly words: ReturnType<typeof problemWords>,
     private readonly errors?: ProblemDetails['errors'],
+    private readonly command?: string,
   ) {
     super(`${code}: ${words.what}`);
     this.status = STATUS[code] ?? CONFLICT;
@@ -56,6 +62,11 @@ export class ProblemError extends Error {
     return ProblemError.of(problem.code, problem.data);
   }
 
+  /** The same refusal, as this server's last word on one command: a tablet need not send it again. */
+  ofCommand(command: string): ProblemError {
+    return new ProblemError(this.code, this.data, this.words, this.errors, command);
+  }
+
   /** RFC 9457. */
   details(): ProblemDetails {
     return {
@@ -68,6 +79,7 @@ export class ProblemError extends Error {
       next: this.words.next,
       data: this.data,
       ...(this.errors === undefined ? {} : { errors: this.errors }),
+      ...(this.command === undefined ? {} : { command: this.command }),
     };
   }
 }

@@ -1,8 +1,10 @@
 export { Ledger } from './ledger';
-export type { Appended, NewEvent, Outcome } from './ledger';
+export type { Appended, ChainKind, Damage, NewEvent, Outcome } from './ledger';
+export { adoptHeads, checkFolder } from './check-folder';
 export { chainKinds, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projections';
 export { projectionStore } from './projection.store';
 export type { JobRow } from './projection.store';
-export { bringProjectionsUpToDate, rebuildProjection } from './rebuild';
+export { bringProjectionsUpToDate, projectChain, rebuildProjection } from './rebuild';
 export { wordsAsked } from './search-text';
-export { checkSignature, SealKey } from './seal-key';
+export { checkSignature, prepareLostKey, SealKey } from './seal-key';
+export type { ChainKinds } from './projections';

@@ -10,7 +10,7 @@ import { chainKinds, PROJECTION_VERSIONS } from './projections';
 import type { ProjectionName } from './projections';
 
 jest.setTimeout(60_000);
-const KINDS = chainKinds((id) => (id === 'ringGap' ? 'Ring end gap' : id));
+const kindsOf = () => chainKinds((id) => (id === 'ringGap' ? 'Ring end gap' : id), shop.services.folderKey);
 let shop: Shop;
 let jobId: string;
 beforeAll(async () => {
@@ -52,7 +52,7 @@ test('all projections made again are what they were', async () => {
   expect(Object.values(before).every((rows) => (rows as unknown[]).length > 0)).toBe(true);
   await db.client.execute(`UPDATE job_row SET number = 'broken'`);
   for (const name of Object.keys(PROJECTION_VERSIONS) as ProjectionName[])
-    await rebuildProjection(db, KINDS, name);
+    await rebuildProjection(db, kindsOf(), name);
   expect(await projectionStore.dump(db.read)).toEqual(before);
 });
 
@@ -76,8 +76,11 @@ test('an entry whose bytes were changed behind the triggers is found when the ch
   const put = (text: string) =>
     client.execute({ sql: 'UPDATE entry SET bytes = ? WHERE chain = ? AND seq = 20', args: [text, chain] });
   await put(bytes.replace('"seq":20', '"seq":21'));
-  const fresh = new Ledger(shop.services.db, shop.clock, Object.values(KINDS));
-  await expect(fresh.state(chain)).rejects.toThrow('holds at entry 20');
+  const fresh = new Ledger(shop.services.db, shop.clock, Object.values(kindsOf()), shop.services.folderKey);
+  await expect(fresh.state(chain)).rejects.toMatchObject({
+    code: 'CHAIN_DAMAGED',
+    data: { because: 'hash', entry: 20 },
+  });
   await put(bytes);
   await client.execute(APPEND_ONLY_TRIGGERS[0]!.sql);
 });
@@ -135,7 +138,7 @@ test('what an entry holds is as it was sent: the envelope names the chain, the c
     chain: `job:${open}`,
     job: open,
     type: 'readingTaken',
-    v: 1,
+    v: 2,
     by: { id: 'ivo', name: 'Ivo', roles: ['technician'], authorisation: null },
   });
   expect(JSON.stringify(body)).not.toContain('"pin":"');

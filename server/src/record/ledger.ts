@@ -1,7 +1,10 @@
-import { canonical, CHAIN_START, digestOf, hashOfBytes, invariant } from '@oak-gate/core';
-import type { Actor, Envelope } from '@oak-gate/core';
+import { canonical, CHAIN_START, digestOf, hashOfBytes, invariant, understandEntry } from '@oak-gate/core';
+import type { Actor, Envelope, NewerEntry } from '@oak-gate/core';
+import type { ChainDamage } from '@oak-gate/contract';
+import type { Logger } from 'pino';
 import type { Db, Tx } from '../db/open';
 import type { Clock } from '../platform/clock';
+import type { FolderKey } from '../platform/folder-key';
 import { ProblemError } from '../platform/problem-error';
 import { ledgerStore } from './ledger.store';
 import type { StoredEntry } from './ledger.store';
@@ -18,24 +21,48 @@ export interface Appended {
   readonly entry: Envelope;
   readonly hash: string;
 }
+type EventTable = Parameters<typeof understandEntry>[0];
 
 /** How one family of chains is told again, and what else is written when it grows. */
 export interface ChainKind<S = unknown> {
   /** Whether a chain belongs to this family. */
   has(chain: string): boolean;
+  /** Whether the lists need only the last state of a chain, not each one on the way. */
+  readonly lastStateOnly?: boolean;
+  /** Every type of event that this program knows in these chains. */
+  readonly events: EventTable;
+  /** The state after an entry, which is of its newest version. */
   evolve(state: S | undefined, entry: Envelope): S | undefined;
-  /** Brings the projections up to date, in the same transaction. */
-  project(tx: Tx, entries: readonly Envelope[], state: S): Promise<void>;
+  /** Brings the projections up to date, in the same transaction. Entries are of their newest version. */
+  project(tx: Tx, entries: readonly Envelope[], state: S, stand: Stand): Promise<void>;
 }
-interface Loaded {
-  readonly state: unknown;
+/** Where a chain stands. */
+export interface Stand {
   readonly length: number;
   readonly hash: string;
+}
+/** What is wrong with a chain on the disk. */
+export interface Damage {
+  readonly because: ChainDamage;
+  readonly entry: number;
+  readonly promised: number;
+}
+interface Loaded extends Stand {
+  readonly state: unknown;
   readonly at: string;
   /** The clock is behind the last entry, and an entry says so already. */
   readonly steppedBack: boolean;
+  /** The first entry that a newer program wrote: nothing from there on is told, and nothing is written. */
+  readonly newer: NewerEntry | undefined;
 }
-const EMPTY: Loaded = { state: undefined, length: 0, hash: CHAIN_START, at: '', steppedBack: false };
+const EMPTY: Loaded = {
+  state: undefined,
+  length: 0,
+  hash: CHAIN_START,
+  at: '',
+  steppedBack: false,
+  newer: undefined,
+};
 
 export interface Command<S> {
   readonly id: string;
@@ -51,13 +78,14 @@ export interface Command<S> {
     at: string,
     tx: Tx,
   ) => readonly NewEvent[] | Promise<readonly NewEvent[]>;
-  /** The entries are not kept with the receipt, where they are many: a repeated command is then answered without them. */
+  /** The entries are not told again with the receipt, where they are many. */
   readonly isLarge?: boolean;
-  /** Events that need to know where the chain stands after the first ones: the seal. */
-  readonly close?: (
+  /** Events that need to know where the chain stands after those before them, each in its turn: the seal is the last. */
+  readonly closings?: readonly ((
     state: S,
-    stand: { readonly length: number; readonly hash: string },
-  ) => readonly NewEvent[];
+    stand: Stand,
+    tx: Tx,
+  ) => readonly NewEvent[] | Promise<readonly NewEvent[]>)[];
 }
 export interface Outcome {
   readonly entries: readonly Appended[];
@@ -66,6 +94,9 @@ export interface Outcome {
 }
 type Listener = (chain: string, entries: readonly Appended[]) => void;
 
+/** So many jobs are kept in memory as they stand; the one that was unused longest is told again when it is asked for. */
+const JOBS_IN_MEMORY = 64;
+
 /**
  * The one writer of the ledger: load, decide, append, project, read back and re-hash in one queued transaction. States are
  * kept in memory and replaced only after the commit.
@@ -73,17 +104,27 @@ type Listener = (chain: string, entries: readonly Appended[]) => void;
 export class Ledger {
   private readonly loaded = new Map<string, Loaded>();
   private readonly listeners = new Set<Listener>();
+  private readonly damage = new Map<string, Damage>();
 
   constructor(
     private readonly db: Db,
     private readonly clock: Clock,
     private readonly kinds: readonly ChainKind[],
+    private readonly folderKey: FolderKey,
+    private readonly logger?: Pick<Logger, 'error'>,
   ) {}
 
-  /** A chain's state as it is on disk. */
+  /** A chain's state as it is on disk. @throws ProblemError CHAIN_DAMAGED */
   async state<S>(chain: ChainKey<S>): Promise<S | undefined> {
-    const loaded = await this.load(this.db.read, chain);
-    return loaded.state as S | undefined;
+    return (await this.load(chain)).state as S | undefined;
+  }
+  /** What a newer program wrote in a chain, if it did. */
+  async newerIn(chain: string): Promise<NewerEntry | undefined> {
+    return (await this.load(chain)).newer;
+  }
+  /** The number of a chain's last entry. */
+  async lengthOf(chain: string): Promise<number> {
+    return (await this.load(chain)).length;
   }
 
   /** The state that was loaded last; for decisions of another chain inside the queue. */
@@ -91,9 +132,23 @@ export class Ledger {
     return this.loaded.get(chain)?.state as S | undefined;
   }
 
-  async entries(chain: string, from = 1): Promise<readonly Appended[]> {
-    const stored = await ledgerStore.entries(this.db.read, chain, from);
-    return stored.map(({ bytes, hash }) => ({ entry: JSON.parse(bytes) as Envelope, hash }));
+  /** Says that a chain is not as it was written: it is shown as damaged, and the others work. */
+  markDamaged(chain: string, damage: Damage): void {
+    if (this.damage.has(chain)) return;
+    this.damage.set(chain, damage);
+    this.loaded.delete(chain);
+  }
+  get damagedChains(): readonly string[] {
+    return [...this.damage.keys()];
+  }
+  damageOf(chain: string): Damage | undefined {
+    return this.damage.get(chain);
+  }
+
+  async entries(chain: string, from = 1, to?: number): Promise<readonly Appended[]> {
+    this.refuseDamaged(chain);
+    const stored = await ledgerStore.entries(this.db.read, chain, from, to);
+    return stored.map(({ seq, bytes, hash }) => ({ entry: this.read(chain, seq, bytes), hash }));
   }
 
   onAppended(listener: Listener): () => void {
@@ -103,16 +158,29 @@ export class Ledger {
 
   async execute<S>(command: Command<S>): Promise<Outcome> {
     const bodyHash = digestOf({ chain: command.bodyChain ?? command.chain, body: command.body });
+    // A long story is told before the queue: others do not wait for it.
+    await this.load(command.chain);
     try {
       const { outcome, after } = await this.db.write((tx) => this.carryOut(tx, command, bodyHash));
       if (after !== undefined) {
-        this.loaded.set(command.chain, after);
-        for (const listener of this.listeners) listener(command.chain, outcome.entries);
+        this.remember(command.chain, after);
+        this.tellListeners(command.chain, outcome.entries);
       }
       return outcome;
     } catch (error) {
       if (!(error instanceof ProblemError)) this.loaded.delete(command.chain);
       throw error;
+    }
+  }
+
+  /** What is committed is committed: a listener that fails changes nothing about the answer. */
+  private tellListeners(chain: string, entries: readonly Appended[]): void {
+    for (const listener of this.listeners) {
+      try {
+        listener(chain, entries);
+      } catch (error) {
+        this.logger?.error({ err: error, chain }, 'a listener failed after the commit');
+      }
     }
   }
 
@@ -126,9 +194,14 @@ export class Ledger {
       if (receipt.bodyHash !== bodyHash || receipt.person !== command.by.id) {
         throw ProblemError.of('COMMAND_ID_REUSED', { command: command.id });
       }
-      return { outcome: { entries: JSON.parse(receipt.answer) as Appended[], repeated: true } };
+      return { outcome: { entries: await this.answered(receipt), repeated: true } };
     }
-    const before = await this.load(tx, command.chain);
+    const { chain } = command;
+    const before = await this.load(chain);
+    if (before.newer !== undefined) {
+      const { seq, type, v } = before.newer;
+      throw ProblemError.of('CHAIN_NEWER', { chain, entry: seq, type, version: v });
+    }
     const now = this.clock.now();
     const at = now < before.at ? before.at : now;
     const decided = await command.decide(before.state as S | undefined, at, tx);
@@ -137,25 +210,51 @@ export class Ledger {
       ? [{ type: 'clockSteppedBack', v: 1, data: { clock: now } }]
       : [];
 
-    const grown = await this.append(tx, command, before, [...first, ...decided], at);
-    const closing = command.close?.(grown.after.state as S, grown.after) ?? [];
-    const { appended, after } =
-      closing.length === 0 ? grown : await this.append(tx, command, grown.after, closing, at);
-    const all = closing.length === 0 ? appended : [...grown.appended, ...appended];
-    await this.kindOf(command.chain).project(
+    let grown = await this.append(tx, command, before, [...first, ...decided], at);
+    const all = [...grown.appended];
+    for (const closing of command.closings ?? []) {
+      const events = await closing(grown.after.state as S, grown.after, tx);
+      grown = await this.append(tx, command, grown.after, events, at);
+      all.push(...grown.appended);
+    }
+    const { after } = grown;
+    await this.kindOf(chain).project(
       tx,
       all.map(({ entry }) => entry),
       after.state,
+      after,
     );
-    await this.readBack(tx, command.chain, before, all.length);
+    await this.readBack(tx, chain, before, all.length);
+    const { length, hash } = after;
+    await ledgerStore.putHead(tx, {
+      chain,
+      length,
+      hash,
+      mac: this.folderKey.mac('head', chain, length, hash),
+    });
     await ledgerStore.keepReceipt(tx, {
       command: command.id,
       person: command.by.id,
       bodyHash,
-      answer: JSON.stringify(command.isLarge === true ? [] : all),
+      answer: '',
       at,
+      chain,
+      firstSeq: command.isLarge === true ? length + 1 : before.length + 1,
+      lastSeq: length,
+      lastHash: hash,
     });
     return { outcome: { entries: all, repeated: false }, after };
+  }
+
+  /** The first answer again: told from the entries that it was of. */
+  private async answered({
+    answer,
+    chain,
+    firstSeq,
+    lastSeq,
+  }: NonNullable<Awaited<ReturnType<typeof ledgerStore.receipt>>>): Promise<readonly Appended[]> {
+    if (chain === null || firstSeq === null || lastSeq === null) return JSON.parse(answer) as Appended[];
+    return firstSeq > lastSeq ? [] : this.entries(chain, firstSeq, lastSeq);
   }
 
   private async append<S>(
@@ -185,6 +284,7 @@ export class Ledger {
       const hash = hashOfBytes(after.hash, bytes);
       await ledgerStore.append(tx, chain, { seq: entry.seq, bytes, hash });
       after = this.grow(after, entry, hash);
+      invariant(after.newer === undefined, 'this program knows every event that it writes');
       appended.push({ entry, hash });
     }
     return { appended, after };
@@ -196,31 +296,73 @@ export class Ledger {
     invariant(stored.length === count, 'every appended entry can be read back');
     let { hash } = before;
     for (const each of stored) {
-      hash = hashOfBytes(hash, each.bytes);
+      hash = hashOfBytes(hash, each.bytes ?? '');
       invariant(hash === each.hash, 'an appended entry reads back with its own hash');
     }
   }
 
-  private async load(db: Parameters<typeof ledgerStore.entries>[0], chain: string): Promise<Loaded> {
+  private async load(chain: string): Promise<Loaded> {
+    this.refuseDamaged(chain);
     const known = this.loaded.get(chain);
-    if (known !== undefined) return known;
-    const loaded = this.tell(chain, await ledgerStore.entries(db, chain));
-    if (loaded.length > 0) this.loaded.set(chain, loaded);
+    if (known !== undefined) {
+      this.remember(chain, known);
+      return known;
+    }
+    const loaded = this.tell(chain, await ledgerStore.entries(this.db.read, chain));
+    // Somebody else may have told it meanwhile, and a command may have been carried out on that.
+    const meanwhile = this.loaded.get(chain);
+    if (meanwhile !== undefined && meanwhile.length >= loaded.length) return meanwhile;
+    if (loaded.length > 0) this.remember(chain, loaded);
     return loaded;
+  }
+  private remember(chain: string, loaded: Loaded): void {
+    this.loaded.delete(chain);
+    this.loaded.set(chain, loaded);
+    if (this.loaded.size <= JOBS_IN_MEMORY) return;
+    for (const oldest of this.loaded.keys()) {
+      if (this.loaded.size <= JOBS_IN_MEMORY) return;
+      if (oldest.startsWith('job:')) this.loaded.delete(oldest);
+    }
+  }
+  /** How many chains are in memory as they stand. */
+  get inMemory(): number {
+    return this.loaded.size;
   }
 
   /** Tells a chain again from its bytes; a chain that does not hold is not worked on. */
   private tell(chain: string, stored: readonly StoredEntry[]): Loaded {
-    return stored.reduce<Loaded>((so, { bytes, hash }) => {
-      invariant(hashOfBytes(so.hash, bytes) === hash, `chain ${chain} holds at entry ${so.length + 1}`);
-      return this.grow(so, JSON.parse(bytes) as Envelope, hash);
-    }, EMPTY);
+    let so = EMPTY;
+    for (const { seq, bytes, hash } of stored) {
+      if (seq !== so.length + 1 || bytes === undefined || hashOfBytes(so.hash, bytes) !== hash) {
+        const because = bytes === undefined ? 'bytes' : 'hash';
+        this.markDamaged(chain, { because, entry: so.length + 1, promised: stored.length });
+        this.refuseDamaged(chain);
+      }
+      so = this.grow(so, this.read(chain, seq, bytes), hash);
+    }
+    return so;
+  }
+  private read(chain: string, entry: number, bytes: string | undefined): Envelope {
+    try {
+      if (bytes !== undefined) return JSON.parse(bytes) as Envelope;
+    } catch {
+      // said below
+    }
+    this.markDamaged(chain, { because: 'bytes', entry, promised: entry });
+    return this.refuseDamaged(chain) as never;
+  }
+  private refuseDamaged(chain: string): void {
+    const damage = this.damage.get(chain);
+    if (damage !== undefined) throw ProblemError.of('CHAIN_DAMAGED', { chain, ...damage });
   }
 
   private grow(before: Loaded, entry: Envelope, hash: string): Loaded {
     const kind = this.kindOf(entry.chain);
+    const understood = before.newer === undefined ? understandEntry(kind.events, entry) : undefined;
     return {
-      state: kind.evolve(before.state, entry),
+      // What a newer program wrote changes nothing here: it could mean anything, and so could all that follows.
+      state: understood?.known === true ? kind.evolve(before.state, understood.entry) : before.state,
+      newer: before.newer ?? (understood?.known === false ? understood.newer : undefined),
       length: entry.seq,
       hash,
       at: entry.at,

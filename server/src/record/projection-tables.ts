@@ -16,6 +16,20 @@ export const jobRow = sqliteTable('job_row', {
   sealedAt: text('sealed_at'),
   sealDigest: text('seal_digest'),
   gates: text().notNull(),
+  /** How many supplements stand behind the seal, and the seal of the last one. */
+  supplements: integer().notNull().default(0),
+  lastSeal: text('last_seal'),
+  /** The entry up to which this row tells the story, and what shows that this program wrote it. */
+  length: integer().notNull().default(0),
+  mac: text().notNull().default(''),
+});
+/** What the Floor says of an open job, worked out beside the writing and read as it is. */
+export const floorRow = sqliteTable('floor_row', {
+  jobId: text('job_id').primaryKey(),
+  length: integer().notNull(),
+  /** The first day on which it must be worked out again; null where no day changes it. */
+  until: text(),
+  summary: text().notNull(),
 });
 export const revisionRow = sqliteTable('revision_row', {
   id: text().primaryKey(),

@@ -1,8 +1,9 @@
-import { asc, eq, inArray, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { Db, Tx } from '../db/open';
 import {
   documentUse,
+  floorRow,
   instrumentRow,
   jobRow,
   limitRowIndex,
@@ -17,7 +18,7 @@ type Reader = Db['read'] | Tx;
 export type JobRow = typeof jobRow.$inferSelect;
 
 const TABLES = {
-  jobs: [jobRow, documentUse, rowUse],
+  jobs: [jobRow, documentUse, rowUse, floorRow],
   library: [revisionRow, modelRow, limitRowIndex],
   instruments: [instrumentRow],
   people: [personRow],
@@ -128,6 +129,42 @@ export const projectionStore = {
   },
   async jobs(db: Reader): Promise<readonly JobRow[]> {
     return db.select().from(jobRow).orderBy(asc(jobRow.openedAt));
+  },
+  async job(db: Reader, jobId: string): Promise<JobRow | undefined> {
+    const [row] = await db.select().from(jobRow).where(eq(jobRow.jobId, jobId));
+    return row;
+  },
+  async jobOfNumber(db: Reader, number: string): Promise<JobRow | undefined> {
+    const [row] = await db.select().from(jobRow).where(eq(jobRow.number, number));
+    return row;
+  },
+  /** The jobs of the engine with this serial, the first one first. */
+  async jobsOfSerial(db: Reader, model: string, serial: string): Promise<readonly JobRow[]> {
+    return db
+      .select()
+      .from(jobRow)
+      .where(and(eq(jobRow.model, model), eq(jobRow.serial, serial)))
+      .orderBy(asc(jobRow.openedAt));
+  },
+  /** Jobs that left, the last one first, some at a time. */
+  async sealedJobs(db: Reader, from: number, most: number): Promise<readonly JobRow[]> {
+    return db
+      .select()
+      .from(jobRow)
+      .where(isNotNull(jobRow.sealedAt))
+      .orderBy(desc(jobRow.openedAt))
+      .limit(most)
+      .offset(from);
+  },
+  async countSealed(db: Reader): Promise<number> {
+    const [row] = await db.select({ n: count() }).from(jobRow).where(isNotNull(jobRow.sealedAt));
+    return row?.n ?? 0;
+  },
+  async floorRows(db: Reader): Promise<readonly (typeof floorRow.$inferSelect)[]> {
+    return db.select().from(floorRow);
+  },
+  async putFloorRow(tx: Tx, row: typeof floorRow.$inferInsert): Promise<void> {
+    await tx.insert(floorRow).values(row).onConflictDoUpdate({ target: floorRow.jobId, set: row });
   },
   async openJobs(db: Reader): Promise<readonly JobRow[]> {
     return db.select().from(jobRow).where(isNull(jobRow.sealedAt)).orderBy(asc(jobRow.openedAt));

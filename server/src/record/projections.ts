@@ -1,30 +1,36 @@
-import { currentGate, currentPin, revisionOfRow, signatureOf } from '@oak-gate/core';
+import {
+  canonical,
+  currentGate,
+  currentPin,
+  EMPTY_LIBRARY,
+  evolveBy,
+  evolveJob,
+  INSTRUMENT_EVENTS,
+  JOB_EVENTS,
+  LIBRARY_EVENTS,
+  NO_INSTRUMENTS,
+  NOBODY,
+  PEOPLE_EVENTS,
+  revisionOfRow,
+  signatureOf,
+} from '@oak-gate/core';
 import type {
   DocumentRevision,
   Envelope,
-  InstrumentEvent,
   InstrumentsState,
+  JobEntry,
   JobState,
   KeptRevision,
   LibraryEvent,
   LibraryState,
   LimitRow,
-  PeopleEvent,
   PeopleState,
 } from '@oak-gate/core';
-import {
-  evolveInstruments,
-  evolveJob,
-  evolveLibrary,
-  evolvePeople,
-  EMPTY_LIBRARY,
-  NO_INSTRUMENTS,
-  NOBODY,
-} from '@oak-gate/core';
-import type { JobEntry } from '@oak-gate/core';
 import type { Tx } from '../db/open';
+import type { FolderKey } from '../platform/folder-key';
 import type { ChainKey, ChainKind } from './ledger';
 import { projectionStore } from './projection.store';
+import type { JobRow } from './projection.store';
 import { documentText, modelsSpokenOf, rowText } from './search-text';
 
 export const LIBRARY: ChainKey<LibraryState> = 'library';
@@ -33,15 +39,21 @@ export const PEOPLE: ChainKey<PeopleState> = 'people';
 export const jobChain = (jobId: string): ChainKey<JobState> => `job:${jobId}`;
 
 /** Raised when what a projection holds changes: at the next start it is made again from the ledger. */
-export const PROJECTION_VERSIONS = { jobs: 2, library: 3, instruments: 1, people: 1 } as const;
+export const PROJECTION_VERSIONS = { jobs: 3, library: 3, instruments: 1, people: 1 } as const;
 export type ProjectionName = keyof typeof PROJECTION_VERSIONS;
 
-const isNote = (entry: Envelope): boolean => entry.type === 'clockSteppedBack';
+/** What a row of the jobs' list says, as one text: what is marked with the folder's key. */
+export const jobRowText = (row: Omit<JobRow, 'mac'> & { readonly mac?: string }): string => {
+  const { mac: _, ...said } = row;
+  return canonical(said);
+};
 
-const jobs: ChainKind<JobState> = {
+const jobsKind = (folderKey: FolderKey): ChainKind<JobState> => ({
   has: (chain) => chain.startsWith('job:'),
+  lastStateOnly: true,
+  events: JOB_EVENTS,
   evolve: (state, entry) => evolveJob(state, entry as JobEntry),
-  project: async (tx, entries, state) => {
+  project: async (tx, entries, state, { length }) => {
     if (entries.some(({ type }) => LIMIT_EVENTS.includes(type))) await projectLimitUse(tx, state);
     // Whether an open gate is ready follows from the story and the day: the Floor asks the story, this only keeps what is signed.
     const gates = state.route.gates.map(({ stage, label }) => ({
@@ -49,7 +61,7 @@ const jobs: ChainKind<JobState> = {
       label,
       stand: signatureOf(state, stage) === undefined ? 'shut' : 'passed',
     }));
-    await projectionStore.putJob(tx, {
+    const row = {
       jobId: state.id,
       number: state.job.number,
       engineId: state.engine.id,
@@ -60,9 +72,13 @@ const jobs: ChainKind<JobState> = {
       sealedAt: state.seal?.at ?? null,
       sealDigest: state.seal?.hash ?? null,
       gates: JSON.stringify({ current: currentGate(state)?.stage ?? null, gates }),
-    });
+      supplements: state.supplements.length,
+      lastSeal: state.supplements.at(-1)?.seal?.hash ?? state.seal?.hash ?? null,
+      length,
+    };
+    await projectionStore.putJob(tx, { ...row, mac: folderKey.mac(jobRowText(row)) });
   },
-};
+});
 /** After these a job may rest on other documents and rows than before. */
 const LIMIT_EVENTS: readonly string[] = ['limitsPinned', 'limitDecided'];
 
@@ -85,18 +101,11 @@ async function projectLimitUse(tx: Tx, state: JobState): Promise<void> {
 
 const libraryKind = (nameOf: CharacteristicName): ChainKind<LibraryState> => ({
   has: (chain) => chain === LIBRARY,
-  evolve: (state = EMPTY_LIBRARY, entry) =>
-    isNote(entry)
-      ? state
-      : evolveLibrary(state, entry as Envelope<LibraryEvent> & LibraryEvent, {
-          id: entry.by.id,
-          by: entry.by.name,
-          at: entry.at,
-        }),
+  events: LIBRARY_EVENTS,
+  evolve: (state = EMPTY_LIBRARY, entry) => evolveBy<LibraryState>(LIBRARY_EVENTS, state, entry),
   project: async (tx, entries, state) => {
     for (const entry of entries)
-      if (!isNote(entry))
-        await projectLibrary(tx, entry as Envelope<LibraryEvent> & LibraryEvent, state, nameOf);
+      await projectLibrary(tx, entry as Envelope<LibraryEvent> & LibraryEvent, state, nameOf);
   },
 });
 
@@ -173,6 +182,7 @@ async function projectLibrary(
     case 'revisionWithdrawn':
     case 'characteristicDefined':
     case 'kindOrderSet':
+    case 'clockSteppedBack':
       return;
   }
 }
@@ -181,8 +191,8 @@ const pendingIds = (state: LibraryState): string[] =>
 
 const instruments: ChainKind<InstrumentsState> = {
   has: (chain) => chain === INSTRUMENTS,
-  evolve: (state = NO_INSTRUMENTS, entry) =>
-    isNote(entry) ? state : evolveInstruments(state, entry as Envelope<InstrumentEvent> & InstrumentEvent),
+  events: INSTRUMENT_EVENTS,
+  evolve: (state = NO_INSTRUMENTS, entry) => evolveBy<InstrumentsState>(INSTRUMENT_EVENTS, state, entry),
   project: async (tx, _entries, state) => {
     for (const { id, name, dueOn } of Object.values(state.instruments))
       await projectionStore.putInstrument(tx, { id, name, dueOn });
@@ -190,8 +200,8 @@ const instruments: ChainKind<InstrumentsState> = {
 };
 const people: ChainKind<PeopleState> = {
   has: (chain) => chain === PEOPLE,
-  evolve: (state = NOBODY, entry) =>
-    isNote(entry) ? state : evolvePeople(state, entry as Envelope<PeopleEvent> & PeopleEvent),
+  events: PEOPLE_EVENTS,
+  evolve: (state = NOBODY, entry) => evolveBy<PeopleState>(PEOPLE_EVENTS, state, entry),
   project: async (tx, _entries, state) => {
     for (const { id, name, active } of Object.values(state.people))
       await projectionStore.putPerson(tx, { id, name, active });
@@ -200,8 +210,8 @@ const people: ChainKind<PeopleState> = {
 
 export type ChainKinds = Readonly<Record<ProjectionName, ChainKind>>;
 /** Every family of chains. @param nameOf what the catalogue's characteristics are called, for the look-up */
-export const chainKinds = (nameOf: CharacteristicName): ChainKinds => ({
-  jobs,
+export const chainKinds = (nameOf: CharacteristicName, folderKey: FolderKey): ChainKinds => ({
+  jobs: jobsKind(folderKey),
   library: libraryKind(nameOf),
   instruments,
   people,

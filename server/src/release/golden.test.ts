@@ -1,14 +1,125 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { recordFile } from '@oak-gate/contract';
-import { verifyRecord } from '@oak-gate/core';
+import { readRecordFile, schemaOfJobEvent } from '@oak-gate/contract';
+import {
+  evolveBy,
+  EMPTY_LIBRARY,
+  hashOfBytes,
+  INSTRUMENT_EVENTS,
+  JOB_EVENTS,
+  LIBRARY_EVENTS,
+  NO_INSTRUMENTS,
+  NOBODY,
+  NOTHING_TOLD,
+  PEOPLE_EVENTS,
+  tellJob,
+  understandEntry,
+  verifyRecord,
+} from '@oak-gate/core';
+import type { Envelope, RecordFile } from '@oak-gate/core';
+import { textOf } from '../../test/text-of';
 import { checkSignature } from '../record';
+import { documentOf } from './record-print';
 
-/** Records of every format that was ever released. They are never made anew: what was sealed once must verify for ever. */
-const GOLDEN = ['record-v1.json'];
+/**
+ * What was released once is read and verified for ever: for each format a frozen folder with every chain and every type of
+ * event, an export and the words of its print. They are never made anew (test/golden.make.ts makes the next one).
+ */
+const golden = join(__dirname, '../../test/golden');
+const formats = readdirSync(golden).filter((name) => name.startsWith('format-'));
+const read = (...path: string[]): string => readFileSync(join(golden, ...path), 'utf8');
+const recordIn = (text: string): RecordFile => {
+  const found = readRecordFile(text);
+  if (!found.ok) throw new Error(JSON.stringify(found.fault));
+  return found.file;
+};
+const CHAINS = {
+  job: JOB_EVENTS,
+  people: PEOPLE_EVENTS,
+  instruments: INSTRUMENT_EVENTS,
+  library: LIBRARY_EVENTS,
+} as const;
+interface Line {
+  readonly hash: string;
+  readonly bytes: string;
+  readonly entry: Envelope;
+}
+const linesOf = (format: string, chain: string): Line[] =>
+  read(format, `${chain}.chain`)
+    .trim()
+    .split('\n')
+    .map((line) => {
+      const [hash = '', bytes = ''] = [line.slice(0, 64), line.slice(65)];
+      return { hash, bytes, entry: JSON.parse(bytes) as Envelope };
+    });
 
-test.each(GOLDEN)('%s still verifies, with the same verdicts and the same digests of its gates', (name) => {
-  const file = recordFile.parse(JSON.parse(readFileSync(join(__dirname, '../../test/golden', name), 'utf8')));
-  const report = verifyRecord(file, checkSignature);
-  expect([report.faults, report.remarks, report.consistent]).toEqual([[], [], true]);
+test.each(['record-v1.json', ...formats.map((format) => join(format, 'record.json'))])(
+  '%s still verifies, with the same verdicts and the same digests of its gates',
+  (name) => {
+    const report = verifyRecord(recordIn(read(name)), checkSignature);
+    expect([report.faults, report.remarks, report.consistent]).toEqual([[], [], true]);
+  },
+);
+
+describe.each(formats)('%s', (format) => {
+  test.each(Object.keys(CHAINS) as (keyof typeof CHAINS)[])(
+    'the chain of %s: every byte hashes as it did, and every entry is told',
+    (chain) => {
+      let last = '0'.repeat(64);
+      let state: object = chain === 'library' ? EMPTY_LIBRARY : chain === 'people' ? NOBODY : NO_INSTRUMENTS;
+      for (const { hash, bytes, entry } of linesOf(format, chain)) {
+        last = hashOfBytes(last, bytes);
+        expect(last).toBe(hash);
+        const understood = understandEntry(CHAINS[chain], entry);
+        expect([entry.type, understood.known]).toEqual([entry.type, true]);
+        if (chain === 'job')
+          expect(schemaOfJobEvent(entry.type, entry.v)?.safeParse(entry.data).success).toBe(true);
+        else if (understood.known)
+          state = evolveBy(CHAINS[chain] as never, state, understood.entry as Envelope);
+      }
+      if (chain === 'people') expect(state).toMatchObject({ shop: { name: 'Quay' } });
+    },
+  );
+  test('the print says what it said', () => {
+    const record = recordIn(read(format, 'record.json'));
+    const { state } = verifyRecord(record, checkSignature);
+    expect(textOf(documentOf(state!, record))).toBe(read(format, 'print.txt'));
+  });
+  test('tomorrow’s entries are refused safely: nothing from there on is told, and what was told stays', () => {
+    const entries = linesOf(format, 'job').map(({ entry }) => entry);
+    const middle = Math.floor(entries.length / 2);
+    const before = entries.slice(0, middle).reduce(tellJob, NOTHING_TOLD);
+    for (const more of [
+      { type: 'ringPolished', v: 1 },
+      { type: 'readingTaken', v: 99 },
+      { type: 'readingTaken', v: 0 },
+      { type: 'constructor', v: 1 },
+      { type: '__proto__', v: 1 },
+    ]) {
+      const tomorrow = { ...entries[middle]!, ...more };
+      const told = [...entries.slice(0, middle), tomorrow, ...entries.slice(middle + 1)].reduce(
+        tellJob,
+        NOTHING_TOLD,
+      );
+      expect(told.newer).toEqual({ seq: middle + 1, ...more });
+      expect(told.state).toEqual(before.state);
+    }
+  });
 });
+
+/** Every type that a format of its day knew is in its folder; the newest folder has every type and version of today. */
+test('the newest corpus has every type of event of every chain, each in its newest version', () => {
+  const newest = formats.sort().at(-1)!;
+  for (const [chain, table] of Object.entries(CHAINS)) {
+    const there = new Set(linesOf(newest, chain).map(({ entry }) => `${entry.type} ${entry.v}`));
+    const missing = Object.entries(table)
+      .map(([type, { v }]) => `${type} ${v}`)
+      .filter((each) => !there.has(each) && !NOT_IN_EVERY_CHAIN.has(`${chain} ${each}`));
+    expect([chain, missing]).toEqual([chain, []]);
+  }
+});
+/** What a healthy shop of one day does not come to: tested where it is written. */
+const NOT_IN_EVERY_CHAIN: ReadonlySet<string> = new Set([
+  ...['people', 'instruments', 'library'].map((chain) => `${chain} clockSteppedBack 1`),
+  'job rulesAdopted 1', // written where a job of the format before goes on
+]);

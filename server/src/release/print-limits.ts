@@ -1,6 +1,14 @@
 import { fitWords, noteWords, placeWordsOf, rowStatement, ruleWords, workedWords } from '@oak-gate/contract';
-import { currentPin, formulaLength, limitNotes, setRules } from '@oak-gate/core';
-import type { JobState, LimitRow, LimitsPin } from '@oak-gate/core';
+import {
+  concessionOf,
+  currentPin,
+  formulaLength,
+  isOfFirstRules,
+  limitNotes,
+  placeAt,
+  setRules,
+} from '@oak-gate/core';
+import type { Approval, JobState, LimitRow, LimitsPin } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import { day, small, table, title } from './print-parts';
 
@@ -9,11 +17,13 @@ export function limits(state: JobState): Content[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const used = new Set(
-    Object.values(state.places).flatMap(({ readings }) =>
-      readings
-        .filter(({ status }) => status === 'current')
-        .flatMap(({ verdict }) => Object.values(verdict.sources)),
-    ),
+    state.places
+      .values()
+      .flatMap(({ readings }) =>
+        readings
+          .filter(({ status }) => status === 'current')
+          .flatMap(({ verdict }) => Object.values(verdict.sources)),
+      ),
   );
   const rows = pin.rows
     .filter(({ id, rule }) => used.has(id) || rule !== undefined)
@@ -49,8 +59,9 @@ export function limits(state: JobState): Content[] {
     ),
   ];
 }
+const approvalWords = ({ number, date, issuer }: Approval): string => `${number}, ${date}, ${issuer}`;
 function worked({ formula }: LimitRow, pin: LimitsPin): string[] {
-  const { diameter } = pin.context;
+  const diameter = pin.context.diameter ?? undefined;
   if (formula === undefined || diameter === undefined) return [];
   const { bound, perDiameter, uplift } = formula;
   const value = formulaLength(formula, diameter);
@@ -68,9 +79,18 @@ export function decisions(state: JobState): Content[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const { layout } = pin.model;
-  const granted = Object.entries(state.concessions).filter(([place, { reading }]) =>
-    state.places[place]?.readings.some(({ seq, status }) => seq === reading && status === 'current'),
-  );
+  const granted = Object.entries(state.concessions).flatMap(([place, concession]) => {
+    const reading = placeAt(state, place).readings.find(({ seq }) => seq === concession.reading);
+    if (reading?.status !== 'current') return [];
+    return [
+      {
+        place,
+        concession,
+        reading,
+        holds: isOfFirstRules(state) || concessionOf(state, place, reading) !== undefined,
+      },
+    ];
+  });
   const notes = [
     ...limitNotes(pin, state.engine, state.limitDecisions).map((note) => ({
       id: note.id,
@@ -79,22 +99,24 @@ export function decisions(state: JobState): Content[] {
     ...setRules(state).map((rule) => ({ id: rule.id, words: ruleWords(state, rule) })),
   ];
   const rows: TableCell[][] = [
-    ...granted.map(([place, { approval, reason, byName, at, reading }]): TableCell[] => [
-      `${placeWordsOf(layout, place)}: ${state.places[place]?.readings.find(({ seq }) => seq === reading)?.verdict.verdict ?? ''}`,
-      `${approval.number}, ${approval.date}, ${approval.issuer}`,
-      reason,
-      `${byName}, ${day(at)}`,
+    ...granted.map(({ place, concession, reading, holds }): TableCell[] => [
+      `${placeWordsOf(layout, place)}: ${reading.verdict.verdict}${holds ? '' : ' (the concession fell: what it was of has moved)'}`,
+      approvalWords(concession.approval),
+      concession.reason,
+      `${concession.byName}, ${day(concession.at)}`,
     ]),
     ...state.limitDecisions.map((each): TableCell[] => [
       `Limit: ${placeWordsOf(layout, each.fit)}`,
       Object.values(each.rows).join(', ') +
         (each.pin === pin.pin ? '' : ` (pin ${each.pin}, no longer in force)`),
       each.reason,
-      `${each.by}, ${day(each.at)}`,
+      `${each.by}, ${day(each.at)}${each.secondLook === null ? '' : `; looked at by ${each.secondLook}`}`,
     ]),
     ...notes.flatMap(({ id, words }): TableCell[][] => {
       const accepted = state.acceptedNotes[id];
-      return accepted === undefined ? [] : [[`Accepted: ${words}`, '', accepted.reason, accepted.by]];
+      if (accepted === undefined) return [];
+      const rests = accepted.approval === null ? '' : approvalWords(accepted.approval);
+      return [[`Accepted: ${words}`, rests, accepted.reason, accepted.by]];
     }),
     ...state.declined.map(({ documents, reason, by, at }): TableCell[] => [
       'Not adopted',

@@ -1,8 +1,15 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
-import { remarkWords, stateWord, unitWord } from '@oak-gate/contract';
-import { currentPin, NM_PER, verifyRecord } from '@oak-gate/core';
-import type { GateSignature, JobState, LengthUnit, RecordFile, SamePerson } from '@oak-gate/core';
+import { faultWords, remarkWords, stateWord, unitWord } from '@oak-gate/contract';
+import { currentPin, NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
+import type {
+  GateSignature,
+  JobState,
+  LengthUnit,
+  RecordFile,
+  RecordReport,
+  SamePerson,
+} from '@oak-gate/core';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { checkSignature } from '../record';
@@ -10,7 +17,6 @@ import { chartLines } from './print-chart';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { day, small, SOFT, table, title } from './print-parts';
-import { recordTitle } from './record-export';
 
 const MOST_CYLINDERS_ACROSS = 6;
 const INK = '#1F2624';
@@ -56,6 +62,7 @@ export async function printRecord(state: JobState, record: RecordFile): Promise<
 }
 
 export function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
+  const report = verifyRecord(record, checkSignature);
   const sealedAt = new Date(state.seal?.at ?? state.at);
   return {
     info: { title: recordTitle(state), producer: 'Oak Gate', creationDate: sealedAt, modDate: sealedAt },
@@ -82,19 +89,44 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
     pageBreakBefore: (node, queries) =>
       node.headlineLevel === 1 && queries.getFollowingNodesOnPage().length === 0,
     content: [
-      ...heading(state),
+      ...warning(report),
+      ...heading(state, record),
       ...charts(state),
       ...limits(state),
       ...instruments(state),
       ...decisions(state),
       ...signatures(state),
       ...supplements(state),
-      ...seal(record),
+      ...seal(record, report),
     ],
   };
 }
 
-function heading(state: JobState): Content[] {
+/** What does not verify is said before anything else, large: nobody reads a page of figures and finds it at its end. */
+function warning({ consistent, faults }: RecordReport): Content[] {
+  if (consistent) return [];
+  return [
+    {
+      margin: [0, 0, 0, 10],
+      table: {
+        widths: ['*'],
+        body: [
+          [
+            {
+              margin: [8, 6, 8, 6],
+              stack: [
+                { text: 'This record does not verify', bold: true, fontSize: 20 },
+                ...faults.map((fault) => ({ text: faultWords(fault), fontSize: 11 })),
+              ],
+            },
+          ],
+        ],
+      },
+    },
+  ];
+}
+
+function heading(state: JobState, { keyChanges }: RecordFile): Content[] {
   const { engine, job } = state;
   const hours = (value: number | null): string => (value === null ? 'not known' : `${value} h`);
   const facts: [string, string][] = [
@@ -108,7 +140,17 @@ function heading(state: JobState): Content[] {
         ? 'not confirmed'
         : `confirmed by ${state.identity.by.name}, ${day(state.identity.at)}${sameWords(state.identity.samePerson)}`,
     ],
-    ['Previous record', job.previousSeal ?? 'none in this shop'],
+    ['Previous record', previousWords(state)],
+    ...(keyChanges ?? []).flatMap(({ from, to, reason, signatures }): [string, string][] =>
+      signatures === null
+        ? [
+            [
+              'Key of the shop',
+              `${to.keyId} took the place of ${from}, which was lost, without the old key: ${reason}`,
+            ],
+          ]
+        : [],
+    ),
   ];
   return [
     { text: job.shop, fontSize: 8.5, color: SOFT },
@@ -182,9 +224,11 @@ const unitOf = (state: JobState): LengthUnit => Object.values(state.instruments)
 
 function instruments(state: JobState): Content[] {
   const used = new Map(
-    Object.values(state.places).flatMap(({ readings }) =>
-      readings.map(({ instrument }) => [`${instrument.id} ${instrument.dueOn}`, instrument] as const),
-    ),
+    state.places
+      .values()
+      .flatMap(({ readings }) =>
+        readings.map(({ instrument }) => [`${instrument.id} ${instrument.dueOn}`, instrument] as const),
+      ),
   );
   return [
     title('Instruments'),
@@ -242,8 +286,15 @@ function supplements(state: JobState): Content[] {
   ];
 }
 
-function seal(record: RecordFile): Content[] {
-  const report = verifyRecord(record, checkSignature);
+/** The record before this one, as it stood when this one was sealed. */
+function previousWords({ job, earlier }: JobState): string {
+  if (earlier === undefined) return job.previousSeal ?? 'none in this shop';
+  const { seal: digest, supplements: count, last } = earlier;
+  const added = count === 0 ? 'no supplements' : `${count} supplements, the last one sealed ${last}`;
+  return `${digest}, with ${added} when this one was sealed`;
+}
+
+function seal(record: RecordFile, report: RecordReport): Content[] {
   return [
     title('Seal'),
     { text: record.seal.hash, font: 'Plex', bold: true, fontSize: 11 },

@@ -1,44 +1,112 @@
 import { readFileSync } from 'node:fs';
-import { faultWords, recordFile, remarkWords } from '@oak-gate/contract';
-import { verifyRecord } from '@oak-gate/core';
-import type { RecordFile } from '@oak-gate/core';
+import { parseArgs } from 'node:util';
+import { faultWords, notARecordWords, printable, readRecordFile, remarkWords } from '@oak-gate/contract';
+import { keyChangeText, verifyRecord } from '@oak-gate/core';
+import type { KeyChange, PublicKey, RecordFile } from '@oak-gate/core';
 import { checkSignature } from '../record/seal-key';
 
-/** Verifies an exported record without a server. Exit code 0: consistent; 1: something does not follow; 2: not a record. */
-function main(file: string | undefined): number {
-  if (file === undefined) {
-    console.error('Which file? Use: npm run verify-record -- FILE');
-    return 2;
-  }
-  const read = readRecord(file);
-  if (read === undefined) return 2;
-  const report = verifyRecord(read, checkSignature);
-  console.log(read.title);
-  for (const fault of report.faults) console.log(`  does not follow: ${faultWords(fault)}`);
-  for (const remark of report.remarks) console.log(`  note: ${remarkWords(remark)}`);
-  if (!report.consistent) {
-    console.log(
-      `NOT CONSISTENT: ${report.faults.length} ${report.faults.length === 1 ? 'thing does' : 'things do'} not follow.`,
-    );
-    return 1;
-  }
-  console.log(`Consistent, and ends at digest ${report.seal.hash}: compare with the signed print.`);
-  console.log(`${report.entries} entries; sealed by key ${report.seal.signature.keyId}.`);
-  return 0;
-}
+/** 0: consistent; 1: something does not follow; 2: not a record; 3: another key than the expected one; 4: follows, but not as the rules give it. */
+const EXIT = { consistent: 0, doesNotFollow: 1, notARecord: 2, otherKey: 3, differs: 4 } as const;
+const USE = 'Use: npm run verify-record -- FILE [--key ID]   (the key is on the signed print)';
 
-function readRecord(file: string): RecordFile | undefined {
+/** Nothing of a file reaches the terminal as it is. */
+const say = (text: string): void => {
+  console.log(printable(text));
+};
+const complain = (text: string): void => {
+  console.error(printable(text));
+};
+
+/** Verifies an exported record without a server. */
+function main(): number {
+  const given = asked();
+  if (given === undefined) return EXIT.notARecord;
+  const { file, key } = given;
+  const record = readRecord(file);
+  if (record === undefined) return EXIT.notARecord;
+  const sealedWith = record.key.keyId;
+  const expected = key !== undefined && leadsTo(record, key) ? sealedWith : key;
+  const report = verifyRecord(record, checkSignature, expected);
+  const [first] = report.faults;
+  if (first?.kind === 'otherKey') say(`ANOTHER KEY. ${faultWords(first)}`);
+  if (report.title !== undefined) say(report.title);
+  for (const fault of report.faults)
+    if (fault !== first || fault.kind !== 'otherKey') say(`  does not follow: ${faultWords(fault)}`);
+  for (const change of record.keyChanges ?? []) say(`  note: ${changeWords(record, change)}`);
+  for (const remark of report.remarks) say(`  differs: ${remarkWords(remark)}`);
+  if (first?.kind === 'otherKey') return EXIT.otherKey;
+  if (!report.consistent) {
+    say(`NOT CONSISTENT: ${count(report.faults.length, 'thing does', 'things do')} not follow.`);
+    return EXIT.doesNotFollow;
+  }
+  say(`Consistent, and ends at digest ${report.seal.hash}: compare with the signed print.`);
+  say(
+    `${report.entries} entries, ${count(report.state?.supplements.length ?? 0, 'supplement', 'supplements')}; sealed by key ${sealedWith}${key === undefined ? ': compare with the key on the print' : ''}.`,
+  );
+  if (report.remarks.length === 0) return EXIT.consistent;
+  say(`BUT ${count(report.remarks.length, 'thing is', 'things are')} not as the rules of its day give it.`);
+  return EXIT.differs;
+}
+const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
+
+function asked(): { readonly file: string; readonly key: string | undefined } | undefined {
   try {
-    const parsed = recordFile.safeParse(JSON.parse(readFileSync(file, 'utf8')));
-    if (parsed.success) return parsed.data;
-    const [issue] = parsed.error.issues;
-    console.error(
-      `${file} is not a record: ${issue?.message ?? 'wrong form'} at ${issue === undefined || issue.path.length === 0 ? 'the top' : issue.path.join('.')}.`,
-    );
+    const { values, positionals } = parseArgs({
+      options: { key: { type: 'string' } },
+      allowPositionals: true,
+    });
+    const [file, ...more] = positionals;
+    if (file !== undefined && more.length === 0) return { file, key: values.key };
+    complain(`Which file? ${USE}`);
   } catch (error) {
-    console.error(`${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+    complain(`${error instanceof Error ? error.message : String(error)} ${USE}`);
   }
   return undefined;
 }
 
-process.exitCode = main(process.argv[2]);
+function readRecord(path: string): RecordFile | undefined {
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(readFileSync(path));
+  } catch (error) {
+    const isBytes = error instanceof TypeError;
+    complain(
+      `${path} cannot be read: ${isBytes ? 'it is not UTF-8 text' : error instanceof Error ? error.message : String(error)}.`,
+    );
+    return undefined;
+  }
+  const read = readRecordFile(text);
+  if (read.ok) return read.file;
+  complain(`${path} is not a record: ${notARecordWords(read.fault)}.`);
+  return undefined;
+}
+
+/** Whether the shop's own changes lead from a key to the one that sealed: each signed by the one before it. */
+function leadsTo({ key, keyChanges = [] }: RecordFile, from: string): boolean {
+  let at: string | undefined = from;
+  for (let step = 0; step <= keyChanges.length && at !== undefined; step++) {
+    if (at === key.keyId) return true;
+    const change: KeyChange | undefined = keyChanges.find((each) => each.from === at);
+    at = change !== undefined && isSignedByBoth(keyChanges, change) ? change.to.keyId : undefined;
+  }
+  return false;
+}
+function isSignedByBoth(changes: readonly KeyChange[], change: KeyChange): boolean {
+  if (change.signatures === null) return false;
+  const old = changes.find(({ to }) => to.keyId === change.from)?.to;
+  const text = keyChangeText(change);
+  const holds = (key: PublicKey, value: string): boolean =>
+    checkSignature(text, { alg: 'Ed25519', keyId: key.keyId, value }, key);
+  // The very first key is known by its id alone: the new key's word is checked, and the old one's where its bytes are here.
+  return holds(change.to, change.signatures.new) && (old === undefined || holds(old, change.signatures.old));
+}
+function changeWords({ keyChanges = [] }: RecordFile, change: KeyChange): string {
+  const { from, to, reason, signatures } = change;
+  if (signatures === null)
+    return `key ${to.keyId} took the place of ${from}, which was lost, without the old key: ${reason}`;
+  return isSignedByBoth(keyChanges, change)
+    ? `key ${to.keyId} took the place of ${from}, signed by both: ${reason}`
+    : `key ${to.keyId} is said to have taken the place of ${from}, and the signatures do not hold: ${reason}`;
+}
+
+process.exitCode = main();
