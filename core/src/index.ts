@@ -83,6 +83,7 @@ export * from './job/evolve-job';
 export * from './job/decide-arrival';
 export * from './job/decide-job';
 export * from './job/based-on';
+export * from './job/tablet';
 export * from './library/limit-table/columns';
 export * from './library/limit-table/cell-fault';
 export * from './library/limit-table/escape-formula';

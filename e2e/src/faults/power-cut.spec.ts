@@ -78,7 +78,7 @@ test('while the server is away readings are kept on the tablet, over a reload to
   await page.goto(`${server.address}/jobs/${jobId}/rings`); // a reload: the command comes out of the tablet's store
   await bench.expectState(at(1, 2, 'mid'), 'in');
   await bench.settled();
-  await expect.poll(async () => (await ivo.job(jobId)).places[at(1, 2, 'mid')]?.readings.length).toBe(1);
+  await expect.poll(async () => (await ivo.job(jobId)).places.get(at(1, 2, 'mid'))?.readings.length).toBe(1);
   await server.remove();
 });
 

@@ -81,7 +81,7 @@ test('inches in a thou field take a second Enter; a slip is offered, never corre
   await bench.type('4+');
   await page.keyboard.press('Enter');
   await bench.settled();
-  const taken = (await ivo.job(jobId)).places[SECOND(2)]?.readings.at(-1);
+  const taken = (await ivo.job(jobId)).places.get(SECOND(2))?.readings.at(-1);
   expect(taken).toMatchObject({ text: '4+', slip: null });
 });
 

@@ -58,7 +58,7 @@ test('the Skerrow contradiction: from the notice on the Floor to the decision an
   });
   await test.step('the rest of the engine is measured, and the gate signed over the decision', async () => {
     const state = await ivo.job(jobId);
-    for (const key of Object.keys(state.places)) expect(key).toContain('ringGap@');
+    for (const key of state.places.keys()) expect(key).toContain('ringGap@');
     const open = (await ivo.openPlaces(jobId)).filter((key) => !key.includes('groove:1/'));
     for (const place of open) {
       const text = place.includes('groove:2/') ? '18/20' : '16/18';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { ledgerEntries } from '@oak-gate/contract';
-import { openMatters, placeAt, replayJob, slotsOf } from '@oak-gate/core';
-import type { JobState } from '@oak-gate/core';
+import { basedOnNow, openMatters, replayJob, slotsOf } from '@oak-gate/core';
+import type { JobDraft, JobState } from '@oak-gate/core';
 import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
 import { PIN } from './server';
@@ -27,12 +27,21 @@ export class ApiTablet {
     const answer = await this.http.post(path, { data, headers, timeout: 120_000 });
     return { status: answer.status(), body: await answer.json() };
   }
-  command(
+  /** A command of somebody who sees the job as it is now, or as the draft says itself. */
+  async command(
     jobId: string,
-    command: object,
+    draft: object,
     id: string = randomUUID(),
   ): Promise<{ readonly status: number; readonly body: unknown }> {
-    return this.post(`/api/jobs/${jobId}/commands`, { id, command });
+    return this.post(`/api/jobs/${jobId}/commands`, {
+      id,
+      command: await this.seen(jobId, draft as JobDraft),
+    });
+  }
+  async seen(jobId: string, draft: JobDraft): Promise<object> {
+    if (draft.type !== 'takeInstrument') return basedOnNow(await this.job(jobId), draft);
+    const register = (await this.get('/api/instruments')) as { id: string; dueOn: string }[];
+    return { dueOn: register.find(({ id }) => id === draft.instrument)?.dueOn ?? '', ...draft };
   }
   async jobId(number: string): Promise<string> {
     const floor = (await this.get('/api/floor')) as { jobs: { number: string; jobId: string }[] };
@@ -45,11 +54,9 @@ export class ApiTablet {
     return openMatters(await this.job(jobId)).open.map(({ key }) => key);
   }
   async take(jobId: string, place: string, text: string) {
-    const basedOn = placeAt(await this.job(jobId), place).version;
     return this.command(jobId, {
       type: 'takeReading',
       place,
-      basedOn,
       text,
       unit: 'thou',
       instrument: 'FS-2',
@@ -85,7 +92,7 @@ export class ApiTablet {
     const layout = (await this.job(jobId)).pins[0]?.model.layout;
     if (layout === undefined) throw new Error('nothing pinned');
     await this.command(jobId, {
-      type: 'fitRings',
+      type: 'fitParts',
       slots: slotsOf(layout, 'ring').map(({ key }) => key),
       state: 'new',
       partNumber: null,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { ledgerEntries } from '@oak-gate/contract';
-import { replayJob } from '@oak-gate/core';
-import type { JobState } from '@oak-gate/core';
+import { commandAnswer, ledgerEntries } from '@oak-gate/contract';
+import { hear, replayJob } from '@oak-gate/core';
+import type { JobCommand, JobState } from '@oak-gate/core';
 
 /** Talks to a server as a tablet does: cookies, commands, files. Used to seed the demo through the product's own doors. */
 export class DemoClient {
@@ -30,12 +30,17 @@ export class DemoClient {
   async get(path: string): Promise<unknown> {
     return this.send(path, {});
   }
-  async command(jobId: string, command: unknown, pin?: string): Promise<unknown> {
-    return this.post(`/api/jobs/${jobId}/commands`, {
+  /** @returns the job as it stands after the command, told from what was written */
+  async command(jobId: string, command: JobCommand, state: JobState, pin?: string): Promise<JobState> {
+    const answer = await this.post(`/api/jobs/${jobId}/commands`, {
       id: randomUUID(),
       command,
       ...(pin === undefined ? {} : { pin }),
     });
+    const { chain, entries } = commandAnswer.parse(answer);
+    const heard = hear({ state, newer: undefined, chain, seq: state.seq, gap: false }, chain, entries);
+    if (heard.state === undefined) throw new Error(`Job ${jobId} has no story.`);
+    return heard.state;
   }
   async job(jobId: string): Promise<JobState> {
     const { entries } = ledgerEntries.parse(await this.get(`/api/jobs/${jobId}/entries`));

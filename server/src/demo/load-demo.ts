@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { gateRule, gateStatement, partIn, placeAt, slotsOf } from '@oak-gate/core';
-import type { JobState, Stage } from '@oak-gate/core';
+import { basedOnNow, gateRule, gateStatement, partIn, slotsOf } from '@oak-gate/core';
+import type { JobDraft, JobState, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import type { DemoClient } from './demo-client';
@@ -105,7 +105,7 @@ export class DemoLoader {
 
   private async step(jobId: string, step: DemoStep): Promise<void> {
     const { client } = this;
-    if (step.command !== undefined) await client.command(jobId, step.command);
+    if (step.command !== undefined) await this.give(jobId, step.command as JobDraft);
     if (step.sign !== undefined) await this.sign(jobId, step.sign);
     if (step.readings !== undefined) await this.readings(jobId, step.readings);
     const state = await client.job(jobId);
@@ -114,27 +114,36 @@ export class DemoLoader {
       const slots = slotsOf(layoutOf(state), 'ring')
         .filter(({ at }) => cylinders.includes(at.cylinder ?? ''))
         .map(({ key }) => key);
-      await client.command(jobId, { type: 'fitRings', slots, ...part });
+      await this.give(jobId, { type: 'fitParts', slots, ...part });
     }
     if (step.rework !== undefined) {
       const { slot, what, how } = step.rework;
-      await client.command(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
+      await this.give(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
     }
     if (step.replace !== undefined) {
       const { slot, reason, ...instead } = step.replace;
-      await client.command(jobId, { type: 'replacePart', ...partBasis(state, slot), reason, instead });
+      await this.give(jobId, { type: 'replacePart', ...partBasis(state, slot), reason, instead });
     }
     if (step.concede !== undefined) {
       const { place, approval, reason } = step.concede;
-      const basedOn = placeAt(state, place).version;
-      await client.command(jobId, {
+      await this.give(jobId, {
         type: 'grantConcession',
         place,
-        basedOn,
         approval: { ...approval, date: this.day(approval.date) },
         reason,
       });
     }
+  }
+
+  /** A command of somebody who sees the job as it is at that moment. */
+  private async give(jobId: string, draft: JobDraft): Promise<void> {
+    const state = await this.client.job(jobId);
+    const taken = draft.type === 'takeInstrument' ? { dueOn: this.dueOn(draft.instrument) } : {};
+    await this.client.command(jobId, basedOnNow(state, { ...taken, ...draft }), state);
+  }
+  private dueOn(instrument: string): string {
+    const known = this.demo.instruments.find(({ id }) => id === instrument);
+    return known === undefined ? '' : this.day(known.dueOn);
   }
 
   private async sign(jobId: string, stage: Stage): Promise<void> {
@@ -144,6 +153,7 @@ export class DemoLoader {
     await this.client.command(
       jobId,
       { type: 'signGate', gate: stage, ...gateStatement(state, gate) },
+      state,
       this.demo.people.pin,
     );
   }
@@ -152,22 +162,22 @@ export class DemoLoader {
     jobId: string,
     { instrument, everyMinutes, answers, taken }: NonNullable<DemoStep['readings']>,
   ): Promise<void> {
-    const unit = this.demo.instruments.find(({ id }) => id === instrument)?.unit;
-    const state = await this.client.job(jobId);
+    const unit = this.demo.instruments.find(({ id }) => id === instrument)?.unit ?? 'mm';
+    let state = await this.client.job(jobId);
     for (const [path, text] of Object.entries(taken)) {
       const [cylinder, groove, member, station] = path.split('/');
       const place = `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
       const asked = Object.entries(answers).map(([question, answer]) => ({ question, answer }));
-      await this.client.command(jobId, {
+      const draft: JobDraft = {
         type: 'takeReading',
         place,
-        basedOn: placeAt(state, place).version,
         text,
         unit,
         instrument,
         answers: asked,
         slip: null,
-      });
+      };
+      state = await this.client.command(jobId, basedOnNow(state, draft), state);
       this.clock.advance(everyMinutes * MINUTE_MS);
     }
   }

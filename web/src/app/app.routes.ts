@@ -36,6 +36,11 @@ export const routes: Routes = [
       },
       { path: 'jobs/:jobId', loadChildren: () => import('./job/job.routes').then((m) => m.jobRoutes) },
       {
+        path: 'kept',
+        title: 'Kept on this tablet · Oak Gate',
+        loadComponent: () => import('./ui/kept.page').then((m) => m.KeptPage),
+      },
+      {
         path: 'engines',
         title: 'Engines · Oak Gate',
         loadComponent: () => import('./engines/engines.page').then((m) => m.EnginesPage),

@@ -2,13 +2,13 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { engineModelFile, characteristic, route } from '@oak-gate/contract';
 import {
+  basedOnNow,
   currentPin,
   decideJob,
   decideOpening,
   evolveJob,
   nanometres,
   pinLimits,
-  placeAt,
   readLimitTable,
   slotsOf,
   decimalLength,
@@ -17,7 +17,7 @@ import {
 import type {
   Actor,
   Instrument,
-  JobCommand,
+  JobDraft,
   JobEntry,
   JobEvent,
   JobState,
@@ -72,6 +72,7 @@ export class DemoJob {
   state: JobState | undefined;
   readonly entries: LedgerEntry<JobEntry>[] = [];
   private minute = 0;
+  private given = 0;
 
   constructor(modelId: 'VA-4-330' | 'M8-52' | 'AX6-240', document: string, serial: string) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
@@ -148,17 +149,22 @@ export class DemoJob {
     this.write(opened.value);
     this.do({ type: 'takeInstrument', instrument: 'FS-2' });
     this.do({
-      type: 'fitRings',
+      type: 'fitParts',
       slots: slotsOf(model.layout, 'ring').map(({ key }) => key),
       state: 'new',
       partNumber: null,
       lot: null,
     });
   }
+  /** What a server says of it: its chain, and the entries from a number on. */
+  told(from = 1): { chain: string; entries: LedgerEntry<JobEntry>[] } {
+    return { chain: 'job:J', entries: this.entries.slice(from - 1) };
+  }
   get job(): JobState {
     return this.state!;
   }
   private write(events: readonly JobEvent[], by = IVO): void {
+    this.given++;
     for (const event of events) {
       const entry = {
         ...event,
@@ -166,14 +172,16 @@ export class DemoJob {
         seq: (this.state?.seq ?? 0) + 1,
         job: 'J',
         at: new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString(),
-        command: 'c',
+        command: `c${this.given}`,
         by,
       } as JobEntry;
       this.entries.push({ entry, hash: 'a'.repeat(64) });
       this.state = evolveJob(this.state, entry);
     }
   }
-  do(command: JobCommand, by = IVO): this {
+  do(draft: JobDraft, by = IVO): this {
+    const dueOn = draft.type === 'takeInstrument' ? { dueOn: FEELERS.dueOn } : {};
+    const command = basedOnNow(this.job, { ...dueOn, ...draft });
     const decided = decideJob(this.job, command, {
       at: '2026-06-01T09:00:00.000Z',
       by,
@@ -188,7 +196,6 @@ export class DemoJob {
     return this.do({
       type: 'takeReading',
       place,
-      basedOn: placeAt(this.job, place).version,
       text,
       unit: 'thou',
       instrument: 'FS-2',

@@ -43,7 +43,7 @@ export function sourcesOf(job: JobState, inForce: LimitInForce, unit: LengthUnit
 function workedOut({ formula }: LimitRow, pin: LimitsPin, unit: LengthUnit): string {
   if (formula === undefined) return '';
   const { perDiameter, uplift = 0, bound } = formula;
-  const { diameter } = pin.context;
+  const diameter = pin.context.diameter ?? undefined;
   const value = diameter === undefined ? undefined : formulaLength(formula, diameter);
   return workedWords({ bound, perDiameter, uplift, diameter, value }, unit, pin.diameterBasis);
 }

@@ -1,11 +1,22 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { currentPin, currentReading, fitKey, partIn, placeAt, slotKey, slotsOf } from '@oak-gate/core';
-import type { JobCommand, SlotKey } from '@oak-gate/core';
+import { wordsOf } from '@oak-gate/contract';
+import {
+  currentPin,
+  currentReading,
+  fitKey,
+  partIn,
+  placeAt,
+  reportsAt,
+  slotKey,
+  slotsOf,
+} from '@oak-gate/core';
+import type { JobDraft, JobState, SlotKey } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import type { AskField } from '../ui/ask-dialog';
+import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 
 const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
@@ -72,6 +83,10 @@ export class BenchActs {
     const place = this.hand.at.place();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     if (job === undefined || place === undefined || layout === undefined) return;
+    if (partIn(job, slotKey('bore', place.at)) === undefined) {
+      await this.fitBore(job, slotKey('bore', place.at));
+      return;
+    }
     const empty = slotsOf(layout, 'ring').filter(({ key }) => partIn(job, key) === undefined);
     const inCylinder = empty.filter(({ at }) => at.cylinder === place.at.cylinder);
     const scopes: Readonly<Record<string, readonly SlotKey[]>> = {
@@ -99,17 +114,52 @@ export class BenchActs {
       ],
       submit: 'Fit',
       act: ({ scope, state, partNumber, lot }) =>
-        this.done({
-          type: 'fitRings',
-          slots: [...(scopes[scope ?? 'one'] ?? [])],
-          state: stateOf(state),
-          partNumber: textOrNull(partNumber),
-          lot: textOrNull(lot),
-        }),
+        this.fact(
+          {
+            type: 'fitParts',
+            slots: [...(scopes[scope ?? 'one'] ?? [])],
+            state: stateOf(state),
+            partNumber: textOrNull(partNumber),
+            lot: textOrNull(lot),
+          },
+          job,
+        ),
     });
   }
 
+  private async fitBore(job: JobState, slot: SlotKey): Promise<void> {
+    await this.asker.ask({
+      title: 'Fit the cylinder',
+      lines: ['No bore lies here any more. Everything measured in the old one stays readable.'],
+      fields: RING_FIELDS.map((field) =>
+        field.key === 'state' ? { ...field, label: 'The bore is' } : field,
+      ),
+      submit: 'Fit',
+      act: ({ state, partNumber, lot }) =>
+        this.fact(
+          {
+            type: 'fitParts',
+            slots: [slot],
+            state: stateOf(state),
+            partNumber: textOrNull(partNumber),
+            lot: textOrNull(lot),
+          },
+          job,
+        ),
+    });
+  }
+
+  /** What somebody said that was done after the part had changed: was it done as well? */
+  async settle(): Promise<void> {
+    const seen = this.hand.at.job();
+    const place = this.hand.at.place();
+    const [report] = seen === undefined || place === undefined ? [] : reportsAt(seen, place);
+    if (report === undefined) return;
+    await this.asker.ask(settleAsk(report, (draft) => this.done(draft, seen)));
+  }
+
   async file(): Promise<void> {
+    const seen = this.hand.at.job();
     const ring = this.hand.at.ring();
     if (ring === undefined) return;
     await this.asker.ask({
@@ -129,17 +179,21 @@ export class BenchActs {
       ],
       submit: 'Filed and deburred',
       act: ({ way, how }) =>
-        this.done({
-          type: 'reworkPart',
-          part: ring.id,
-          basedOn: ring.condition,
-          what: 'filed',
-          how: `${way ?? ''}: ${how ?? ''}`,
-        }),
+        this.fact(
+          {
+            type: 'reworkPart',
+            part: ring.id,
+            basedOn: ring.condition,
+            what: 'filed',
+            how: `${way ?? ''}: ${how ?? ''}`,
+          },
+          seen,
+        ),
     });
   }
 
   async replace(): Promise<void> {
+    const seen = this.hand.at.job();
     const ring = this.hand.at.ring();
     if (ring === undefined) return;
     await this.asker.ask({
@@ -148,13 +202,16 @@ export class BenchActs {
       fields: [REASON, ...RING_FIELDS],
       submit: 'Replace',
       act: ({ reason, state, partNumber, lot }) =>
-        this.done({
-          type: 'replacePart',
-          part: ring.id,
-          basedOn: ring.condition,
-          reason: reason ?? '',
-          instead: { state: stateOf(state), partNumber: textOrNull(partNumber), lot: textOrNull(lot) },
-        }),
+        this.fact(
+          {
+            type: 'replacePart',
+            part: ring.id,
+            basedOn: ring.condition,
+            reason: reason ?? '',
+            instead: { state: stateOf(state), partNumber: textOrNull(partNumber), lot: textOrNull(lot) },
+          },
+          seen,
+        ),
     });
   }
 
@@ -170,13 +227,16 @@ export class BenchActs {
       fields: [{ key: 'how', label: 'How: stone, how much, by whom', kind: 'line' }],
       submit: 'Honed and washed',
       act: ({ how }) =>
-        this.done({
-          type: 'reworkPart',
-          part: bore.id,
-          basedOn: bore.condition,
-          what: 'honed',
-          how: how ?? '',
-        }),
+        this.fact(
+          {
+            type: 'reworkPart',
+            part: bore.id,
+            basedOn: bore.condition,
+            what: 'honed',
+            how: how ?? '',
+          },
+          job,
+        ),
     });
   }
 
@@ -232,19 +292,27 @@ export class BenchActs {
     title: string,
     line: string,
     submit: string,
-    command: (at: { readonly place: string; readonly basedOn: number }, reason: string) => JobCommand,
+    command: (at: { readonly place: string; readonly basedOn: number }, reason: string) => JobDraft,
   ): Promise<void> {
     const at = this.at();
+    const seen = this.hand.at.job();
     if (at === undefined) return;
     await this.asker.ask({
       title,
       lines: [line],
       fields: [REASON],
       submit,
-      act: ({ reason }) => this.done(command(at, reason ?? '')),
+      act: ({ reason }) => this.done(command(at, reason ?? ''), seen),
     });
   }
-  private done(command: JobCommand): Promise<ApiProblem | undefined> {
-    return this.desk.ask(command);
+  /** A fact of the workshop: kept on the tablet at once, whoever is away, and based on what the person saw. */
+  private fact(draft: JobDraft, seen: JobState | undefined): ApiProblem | undefined {
+    const refused = this.desk.handIn(draft, seen);
+    if (refused === undefined) return undefined;
+    const { what, where, next } = wordsOf(refused);
+    return { code: refused.code, title: what, where, next };
+  }
+  private done(draft: JobDraft, seen: JobState | undefined): Promise<ApiProblem | undefined> {
+    return this.desk.ask(draft, undefined, seen);
   }
 }

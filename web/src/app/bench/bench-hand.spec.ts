@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { placeAt } from '@oak-gate/core';
-import type { JobCommand, Problem } from '@oak-gate/core';
+import type { JobDraft, Problem } from '@oak-gate/core';
 import { at, DemoJob } from '../../testing/demo-job';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -14,10 +14,10 @@ const OIL = at(1, 3, 'skirt');
 
 /** A hand on a bench whose desk writes to a job in memory, as the server would. */
 function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
-  const sent: JobCommand[] = [];
+  const sent: JobDraft[] = [];
   const desk = {
     refuseNext: undefined as Problem | undefined,
-    handIn(command: JobCommand): Problem | undefined {
+    handIn(command: JobDraft): Problem | undefined {
       sent.push(command);
       const refused = desk.refuseNext;
       desk.refuseNext = undefined;
@@ -51,7 +51,7 @@ const key = (name: string, more: KeyboardEventInit = {}): KeyboardEvent =>
   new KeyboardEvent('keydown', { key: name, cancelable: true, ...more });
 
 describe('recording', () => {
-  test('what is typed is handed in on the version that was seen, and the hand goes on', () => {
+  test('what is typed is handed in at its place, and the hand goes on', () => {
     const { hand, sent, demo } = bench();
     hand.type('44/46');
     hand.record();
@@ -59,7 +59,6 @@ describe('recording', () => {
       {
         type: 'takeReading',
         place: SKIRT,
-        basedOn: 0,
         text: '44/46',
         unit: 'thou',
         instrument: 'FS-2',

@@ -10,7 +10,7 @@ import {
   placeAt,
   questionsFor,
 } from '@oak-gate/core';
-import type { Answer, CorrectionReason, JobCommand, PlaceKey, Problem, SlipChoice } from '@oak-gate/core';
+import type { Answer, CorrectionReason, JobDraft, PlaceKey, Problem, SlipChoice } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -202,12 +202,7 @@ export class BenchHand {
       answers: this.answers()[this.at.slot()] ?? [],
       slip: this.slip(),
     };
-    const refused = this.desk.handIn({
-      type: 'takeReading',
-      place: key,
-      basedOn: placeAt(job, key).version,
-      ...taken,
-    });
+    const refused = this.desk.handIn({ type: 'takeReading', place: key, ...taken });
     if (refused?.code === 'PLACE_HAS_READING') {
       const reading = currentReading(placeAt(job, key));
       if (reading !== undefined)
@@ -277,8 +272,8 @@ export class BenchHand {
   }
 
   /** Hands in any other act at once, and shows its refusal beside the bar. */
-  handIn(command: JobCommand): void {
-    this.problem.set(this.desk.handIn(command));
+  handIn(draft: JobDraft): void {
+    this.problem.set(this.desk.handIn(draft));
   }
   readonly problemWords = computed(() => {
     const found = this.problem();

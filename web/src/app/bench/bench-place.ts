@@ -52,6 +52,11 @@ export class BenchPlace {
     const place = this.place();
     return job === undefined || place === undefined ? undefined : partIn(job, slotKey('ring', place.at));
   });
+  readonly bore = computed(() => {
+    const job = this.job();
+    const place = this.place();
+    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('bore', place.at));
+  });
   readonly limit = computed(() => {
     const job = this.job();
     const place = this.place();

@@ -1,4 +1,4 @@
-import { boundText, unitWord, WITHHELD_WORDS } from '@oak-gate/contract';
+import { boundText, reportWords, unitWord, WITHHELD_WORDS } from '@oak-gate/contract';
 import {
   acceptRange,
   bladeSizes,
@@ -6,6 +6,7 @@ import {
   filingAdvice,
   limitInForce,
   nextBlade,
+  reportsAt,
   showExact,
 } from '@oak-gate/core';
 import type {
@@ -21,7 +22,7 @@ import type {
 /** What to do next at a place, in a sentence, and whether filing is what is offered. */
 export interface NextStep {
   readonly words: string;
-  readonly offers: 'file' | 'replace' | 'decide' | 'none';
+  readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'none';
 }
 
 export function adviceAt(job: JobState, status: PlaceStatus): FilingAdvice | undefined {
@@ -64,6 +65,11 @@ export function nextStep(
       return say(`Measure again: the evidence was bad (${status.reading?.ended?.why ?? ''}).`);
     case 'contested':
       return say('Two people measured this place. An inspector decides which reading stands.', 'decide');
+    case 'unsettled': {
+      const [report] = reportsAt(job, status.place);
+      const said = report === undefined ? '' : `${reportWords(report)}. `;
+      return say(`${said}Was it done as well? Who said it or an inspector settles it.`, 'settle');
+    }
     case 'withheld': {
       const inForce = limitInForce(job, status.place, partState);
       return say(

@@ -1,4 +1,4 @@
-import { marginWords, stateWord, understoodWords, wordsOf } from '@oak-gate/contract';
+import { marginWords, stackWords, stateWord, understoodWords, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
   judgePlace,
@@ -83,7 +83,7 @@ export function understand(
   const margin = marginWords(fact, entry.reading, instrument.unit);
   return {
     kind: 'read',
-    words: `${understoodWords(entry.reading, instrument.unit)}${asInches ? ', read as inches' : ''}.${last}`,
+    words: `${[understoodWords(entry.reading, instrument.unit), stackWords(entry.stacks, instrument.unit), asInches ? 'read as inches' : ''].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
     asInches,

@@ -2,7 +2,7 @@ import { PageUnderTest, refusal } from '../../testing/page';
 import { EnginesPage } from './engines.page';
 
 const AT = '2026-05-01T08:00:00.000Z';
-const JOB = { jobId: 'a', number: 'J-1', openedAt: AT, sealedAt: null };
+const JOB = { jobId: 'a', number: 'J-1', openedAt: AT, sealedAt: null, sealDigest: null, supplements: 0 };
 const ENGINE = { engineId: 'E', serial: 'M8-1', model: 'Skerrow M8-52', jobs: [JOB] };
 async function opened(engines: object) {
   const page = PageUnderTest.open(EnginesPage);
@@ -12,7 +12,14 @@ async function opened(engines: object) {
 }
 
 test('an open job leads to its arrival, a sealed one to its record', async () => {
-  const sealed = { ...JOB, jobId: 'b', number: 'J-0', sealedAt: '2026-05-20T08:00:00.000Z' };
+  const sealed = {
+    ...JOB,
+    jobId: 'b',
+    number: 'J-0',
+    sealedAt: '2026-05-20T08:00:00.000Z',
+    sealDigest: 'a'.repeat(64),
+    supplements: 1,
+  };
   const page = await opened([{ ...ENGINE, jobs: [JOB, sealed] }]);
   const links = [...page.element.querySelectorAll<HTMLAnchorElement>('tbody a')].map(
     ({ textContent, href }) => [textContent.trim(), new URL(href).pathname],

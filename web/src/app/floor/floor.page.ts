@@ -24,6 +24,7 @@ export class FloorPage {
   protected readonly view = signal<FloorView | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly search = signal('');
+  protected readonly PAGE = 40;
   protected readonly jobs = computed(() => {
     const words = this.search()
       .trim()
@@ -43,8 +44,15 @@ export class FloorPage {
       clearInterval(timer);
     });
   }
+  protected readonly from = signal(0);
+  protected turn(from: number): void {
+    this.from.set(from);
+    void this.look();
+  }
   private async look(): Promise<void> {
-    const answer = await this.api.get('/api/floor', floorView);
+    const from = this.from();
+    const answer = await this.api.get(`/api/floor${from === 0 ? '' : `?from=${from}`}`, floorView);
+    if (from !== this.from()) return; // another page was turned to meanwhile
     if (answer.ok) this.view.set(answer.value);
     this.problem.set(answer.ok ? undefined : answer.problem);
   }

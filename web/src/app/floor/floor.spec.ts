@@ -18,12 +18,16 @@ const job = (number: string, serial: string, more: object = {}) => ({
   waitingOn: 'Rings gate: inspector signature',
   then: 'nothing else open',
   sealed: null,
+  damaged: null,
   openedAt: '2026-05-01T08:00:00.000Z',
   ...more,
 });
 const FLOOR: FloorView = {
   shop: 'Quay',
   today: '2026-06-01T08:00:00.000Z',
+  needsInAll: 1,
+  from: 0,
+  jobsInAll: 2,
   needs: [
     {
       jobId: 'J-1',

@@ -70,22 +70,27 @@ export class ArrivalPage {
     });
   }
   protected async correctSerial(): Promise<void> {
+    const seen = this.job();
     await this.asker.ask({
       title: 'Correct the serial',
-      lines: ['The old serial stays in the record. Identity and documents are asked for again.'],
+      lines: [
+        'The old serial stays in the record. Another person reads the plate, and the documents are checked again.',
+        'The job joins the engine that has this serial, with the seals before it.',
+      ],
       fields: [
         { key: 'serial', label: 'Right serial', kind: 'line', value: this.job()?.engine.serial ?? '' },
         { key: 'reason', label: 'Reason', kind: 'text' },
       ],
       submit: 'Correct',
       act: ({ serial, reason }) =>
-        this.desk.ask({ type: 'correctSerial', serial: serial ?? '', reason: reason ?? '' }),
+        this.desk.ask({ type: 'correctSerial', serial: serial ?? '', reason: reason ?? '' }, undefined, seen),
     });
   }
   protected async checkDocuments(): Promise<void> {
     this.problem.set(await this.desk.ask({ type: 'checkDocuments' }));
   }
   protected async take(instrument: string): Promise<void> {
-    this.problem.set(await this.desk.ask({ type: 'takeInstrument', instrument }));
+    const dueOn = this.register().find(({ id }) => id === instrument)?.dueOn ?? '';
+    this.problem.set(await this.desk.ask({ type: 'takeInstrument', instrument, dueOn }));
   }
 }

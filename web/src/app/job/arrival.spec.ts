@@ -11,7 +11,7 @@ const demo = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
 async function opened(job = demo(), register: readonly object[] = [FEELERS]) {
   const page = PageUnderTest.open(ArrivalPage, {}, SESSION, [
     JobActions.open({ jobId: 'J' }),
-    JobActions.told({ jobId: 'J', entries: job.entries }),
+    JobActions.told(job.told()),
   ]);
   const asks: Ask[] = [];
   jest.spyOn(TestBed.inject(Asker), 'ask').mockImplementation((ask) => {

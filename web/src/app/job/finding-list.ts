@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { Router, RouterLink } from '@angular/router';
 import { findingWords } from '@oak-gate/contract';
 import { currentPin, openMatters, placeAt } from '@oak-gate/core';
-import type { Finding, JobCommand, JobState, LimitNote } from '@oak-gate/core';
+import type { Finding, JobDraft, JobState, LimitNote } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import type { ApiProblem } from '../state/api';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
+import { settleAsk } from '../ui/settle-ask';
 import { askFacts } from './say-facts';
 import type { FactKey } from './say-facts';
 
@@ -45,13 +46,17 @@ export class FindingList {
       await this.router.navigate(['/jobs', job.id, 'fit'], { queryParams: fit });
       return;
     }
-    const ask = askFor(job, finding, (command) => this.desk.ask(command));
+    const ask = askFor(job, finding, (draft) => this.desk.ask(draft, undefined, job));
     if (ask !== undefined) await this.asker.ask(ask);
   }
 }
 
-const fitOf = (finding: Finding): { readonly fit: string; readonly part: string } | undefined =>
-  finding.kind === 'limitWithheld' ? { fit: finding.fit, part: finding.partState } : undefined;
+function fitOf(finding: Finding): { readonly fit: string; readonly part: string } | undefined {
+  if (finding.kind === 'limitWithheld') return { fit: finding.fit, part: finding.partState };
+  return finding.kind === 'limitToConfirm'
+    ? { fit: finding.choice.fit, part: finding.choice.partState }
+    : undefined;
+}
 
 /** What could be said of the engine, so that a note falls away instead of being accepted. */
 export function factsOfNote(note: LimitNote): readonly FactKey[] {
@@ -59,8 +64,13 @@ export function factsOfNote(note: LimitNote): readonly FactKey[] {
   return note.kind === 'nominalDiameter' && note.oversize === null ? ['oversize', 'measuredBore'] : [];
 }
 
-type Send = (command: JobCommand) => Promise<ApiProblem | undefined>;
+type Send = (draft: JobDraft) => Promise<ApiProblem | undefined>;
 const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
+const APPROVAL_FIELDS: readonly AskField[] = [
+  { key: 'number', label: 'Approval number', kind: 'line' },
+  { key: 'date', label: 'Date of the approval', kind: 'date' },
+  { key: 'issuer', label: 'Issued by', kind: 'line' },
+];
 
 /** The dialog in which a finding is decided. */
 export function askFor(job: JobState, finding: Finding, send: Send): Ask | undefined {
@@ -74,12 +84,7 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
           'A concession uses a part outside its limits. The word stays on the record for ever.',
           ...(finding.asked === null ? [] : [`Asked for: ${finding.asked}`]),
         ],
-        fields: [
-          { key: 'number', label: 'Approval number', kind: 'line' },
-          { key: 'date', label: 'Date of the approval', kind: 'date' },
-          { key: 'issuer', label: 'Issued by', kind: 'line' },
-          REASON,
-        ],
+        fields: [...APPROVAL_FIELDS, REASON],
         submit: 'Grant the concession',
         act: ({ number = '', date = '', issuer = '', reason = '' }) =>
           send({
@@ -101,19 +106,33 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         lines: ['Accepting it leaves the limits as they are. The reason stands in the record.'],
         fields: [REASON],
         submit: 'Accept it',
-        act: ({ reason = '' }) => send({ type: 'acceptLimitNote', note: finding.note.id, reason }),
+        act: ({ reason = '' }) =>
+          send({ type: 'acceptLimitNote', note: finding.note.id, approval: null, reason }),
       };
     }
-    case 'setRule':
+    case 'setRule': {
+      const isBroken = finding.rule.state === 'broken';
       return {
         title,
         lines: [
-          'Measuring or filing first is never wrong. Accepting it is of these readings: when one of them changes, it is asked again.',
+          'Measuring or filing first is never wrong. Accepting it is of these readings and this pin: when one of them changes, it is asked again.',
+          ...(isBroken ? ['What breaks a rule is out of a limit: it is conceded, on an approval.'] : []),
         ],
-        fields: [REASON],
-        submit: 'Accept these readings',
-        act: ({ reason = '' }) => send({ type: 'acceptLimitNote', note: finding.rule.id, reason }),
+        fields: isBroken ? [...APPROVAL_FIELDS, REASON] : [REASON],
+        submit: isBroken ? 'Grant the concession' : 'Accept these readings',
+        act: ({ number = '', date = '', issuer = '', reason = '' }) =>
+          send({
+            type: 'acceptLimitNote',
+            note: finding.rule.id,
+            approval: isBroken ? { number, date, issuer } : null,
+            reason,
+          }),
       };
+    }
+    case 'factUnsettled':
+      return settleAsk(finding.report, send);
+    case 'limitToConfirm':
+      return undefined; // looked at where the documents stand side by side
     case 'notApplicableDeclared': {
       const basedOn = placeAt(job, finding.place).version;
       return {
@@ -151,7 +170,7 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         }));
       return {
         title,
-        lines: ['The other reading becomes void. Measuring again first is never wrong.'],
+        lines: ['The other reading becomes void. An inspector decides who took neither of them.'],
         fields: [{ key: 'keep', label: 'Which reading stands', kind: 'choice', options }, REASON],
         submit: 'Decide',
         act: ({ keep, reason = '' }) =>
@@ -172,7 +191,13 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         ],
         fields: [REASON],
         submit: 'Accept the readings',
-        act: ({ reason = '' }) => send({ type: 'acceptInstrument', instrument: finding.instrument, reason }),
+        act: ({ reason = '' }) =>
+          send({
+            type: 'acceptInstrument',
+            instrument: finding.instrument,
+            readings: finding.readings,
+            reason,
+          }),
       };
   }
 }

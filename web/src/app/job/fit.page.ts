@@ -10,8 +10,10 @@ import {
 import { RouterLink } from '@angular/router';
 import { contextWords, inForceWords, placeWordsOf, rowStatement, stateWord } from '@oak-gate/contract';
 import {
+  CONFIRMERS,
   currentPin,
   fitKey,
+  holdsOneOf,
   limitChoices,
   limitInForce,
   parsePlaceKey,
@@ -52,6 +54,10 @@ export class FitPage {
   protected readonly job = this.store.selectSignal(jobFeature.selectJob);
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
   protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
+  protected readonly mayConfirm = computed(() => {
+    const person = this.person();
+    return person !== undefined && holdsOneOf(person, CONFIRMERS);
+  });
   protected readonly partState = computed((): PartState => (this.part() === 'reused' ? 'reused' : 'new'));
   protected readonly chosen = linkedSignal<string, number | undefined>({
     source: () => `${this.fit() ?? ''} ${this.partState()}`,
@@ -74,6 +80,9 @@ export class FitPage {
     const decided = job.limitDecisions.findLast(
       (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,
     );
+    const chosen = job.limitChosen.find(
+      (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,
+    );
     const missing = factsFor(found.held.flatMap((each) => each.missing));
     const first = sheetPlaces(job, place.characteristic).find((each) => fitKey(each) === fitKey(at));
     return {
@@ -88,6 +97,18 @@ export class FitPage {
       inForce,
       words: inForceWords(inForce, unit),
       decided,
+      waiting:
+        chosen === undefined
+          ? undefined
+          : {
+              ...chosen,
+              words: inForceWords(
+                { state: 'inForce', limit: chosen.limit, sources: {}, decided: true },
+                unit,
+              ),
+              from: [...new Set(Object.values(chosen.rows))].join(' with '),
+              isMine: chosen.by.id === this.person()?.id,
+            },
       missing,
       lacks: contextWords([...new Set(found.held.flatMap((each) => each.missing))]),
       choices:
@@ -136,6 +157,7 @@ export class FitPage {
     this.problem.set(
       await this.desk.ask({
         type: 'decideLimit',
+        pin: view.pin.pin,
         fit: view.fit,
         partState: this.partState(),
         rows: choice.rows,
@@ -144,12 +166,29 @@ export class FitPage {
     );
     if (this.problem() === undefined) this.reason.set('');
   }
+  /** The second look at what somebody else chose. */
+  protected async confirm(accept: boolean): Promise<void> {
+    const waiting = this.view()?.waiting;
+    if (waiting === undefined) return;
+    const seen = this.job();
+    await this.asker.ask({
+      title: accept ? `It shall be so: ${waiting.words}` : 'It shall not be so',
+      lines: [`${waiting.by.name} chose it: ${waiting.reason}`],
+      fields: [{ key: 'reason', label: 'What you looked at', kind: 'text' }],
+      submit: accept ? 'Confirm' : 'Refuse',
+      act: ({ reason }) =>
+        this.desk.ask(
+          { type: 'confirmLimit', choice: waiting.seq, accept, reason: reason ?? '' },
+          undefined,
+          seen,
+        ),
+    });
+  }
+
   protected async sayFacts(): Promise<void> {
     const view = this.view();
     if (view === undefined) return;
-    await this.asker.ask(
-      askFacts(view.missing, view.pin.model.bore.unit, (command) => this.desk.ask(command)),
-    );
+    await this.asker.ask(askFacts(view.missing, view.pin.model.bore.unit, (draft) => this.desk.ask(draft)));
   }
 }
 

@@ -12,7 +12,7 @@ const job = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
 function opened(stage: string, session: typeof SESSION = INSPECTOR, demo = job()) {
   const page = PageUnderTest.open(GateSign, { stage }, session, [
     JobActions.open({ jobId: 'J' }),
-    JobActions.told({ jobId: 'J', entries: demo.entries }),
+    JobActions.told(demo.told()),
   ]);
   const asks: Ask[] = [];
   jest.spyOn(TestBed.inject(Asker), 'ask').mockImplementation((ask) => {

@@ -74,12 +74,14 @@ export class GateSign {
     });
   }
   protected async reopen(): Promise<void> {
+    const seen = this.job();
     await this.asker.ask({
       title: `Reopen the ${this.view()?.label ?? ''} gate`,
       lines: ['This voids its signature and every later one. They stay readable in the record.'],
       fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit: 'Reopen',
-      act: ({ reason }) => this.desk.ask({ type: 'reopenGate', gate: this.stage(), reason: reason ?? '' }),
+      act: ({ reason }) =>
+        this.desk.ask({ type: 'reopenGate', gate: this.stage(), reason: reason ?? '' }, undefined, seen),
     });
   }
 }

@@ -4,8 +4,8 @@ import { arrivedWords, flipsWords } from '@oak-gate/contract';
 import { currentGate, gateStand, gateWaits } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
-import { JobDesk } from '../state/job-desk';
 import { Gate } from '../ui/gate';
+import { KeptTag } from '../ui/kept-tag';
 import { ProblemNote } from '../ui/problem-note';
 import { today } from '../ui/today';
 import { middleCut } from '../ui/middle-cut';
@@ -14,7 +14,7 @@ import { WhenPipe } from '../ui/when.pipe';
 /** The engine strip and the gate line, on top of every screen of a job. */
 @Component({
   selector: 'app-job-shell',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Gate, ProblemNote, WhenPipe],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Gate, KeptTag, ProblemNote, WhenPipe],
   templateUrl: './job-shell.html',
   styleUrl: './job-shell.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,8 +24,7 @@ export class JobShell {
   readonly jobId = input.required<string>();
   protected readonly job = this.store.selectSignal(jobFeature.selectJob);
   protected readonly problem = this.store.selectSignal(jobFeature.selectProblem);
-  protected readonly waiting = this.store.selectSignal(jobFeature.selectWaiting);
-  protected readonly pending = this.store.selectSignal(jobFeature.selectPending);
+  protected readonly newer = this.store.selectSignal(jobFeature.selectNewer);
   private readonly news = this.store.selectSignal(jobFeature.selectNews);
   /** What arrived in the library and touches this job, with what it would change. */
   protected readonly arrived = computed(() => {
@@ -66,17 +65,8 @@ export class JobShell {
   protected readonly instruments = computed(() => Object.values(this.job()?.instruments ?? {}));
 
   constructor() {
-    const desk = inject(JobDesk);
-    let resumed = '';
     effect(() => {
       this.store.dispatch(JobActions.open({ jobId: this.jobId() }));
-    });
-    effect(() => {
-      const id = this.jobId();
-      if (this.job()?.id === id && resumed !== id) {
-        resumed = id;
-        desk.resume(id);
-      }
     });
   }
 }

@@ -12,7 +12,7 @@ import { currentPin, limitInForce, parsePlaceKey, placeAt } from '@oak-gate/core
 import type { LimitNews } from '@oak-gate/contract';
 import type { JobState, LengthUnit } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
-import { jobFeature } from '../state/job.feature';
+import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
@@ -42,6 +42,11 @@ export class LimitsPage {
     return job === undefined ? undefined : currentPin(job);
   });
   protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
+
+  constructor() {
+    // How it stands with the readings of this moment: nobody asks that at every reading.
+    this.store.dispatch(JobActions.newsWanted());
+  }
 
   /** What adopting would change, place by place, in words. */
   protected readonly arrived = computed(() => {
@@ -95,6 +100,7 @@ export class LimitsPage {
 
   protected async adopt(): Promise<void> {
     const documents = this.news()?.documents ?? [];
+    const seen = this.job();
     await this.asker.ask({
       title: 'Adopt what is current now',
       lines: [
@@ -104,11 +110,12 @@ export class LimitsPage {
       fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit: 'Adopt',
       act: ({ reason }) =>
-        this.desk.ask({ type: 'pinAgain', documents: [...documents], reason: reason ?? '' }),
+        this.desk.ask({ type: 'pinAgain', documents: [...documents], reason: reason ?? '' }, undefined, seen),
     });
   }
   protected async decline(): Promise<void> {
     const documents = this.news()?.documents ?? [];
+    const seen = this.job();
     await this.asker.ask({
       title: 'Decline it for this job',
       lines: [
@@ -117,7 +124,11 @@ export class LimitsPage {
       fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit: 'Decline',
       act: ({ reason }) =>
-        this.desk.ask({ type: 'declinePin', documents: [...documents], reason: reason ?? '' }),
+        this.desk.ask(
+          { type: 'declinePin', documents: [...documents], reason: reason ?? '' },
+          undefined,
+          seen,
+        ),
     });
   }
 }

@@ -9,7 +9,7 @@ import { LimitsPage } from './limits.page';
 
 const told = (job: DemoJob, news?: LimitNews) => [
   JobActions.open({ jobId: 'J' }),
-  JobActions.told({ jobId: 'J', entries: job.entries }),
+  JobActions.told(job.told()),
   ...(news === undefined ? [] : [JobActions.news({ jobId: 'J', news })]),
 ];
 const INSPECTOR = { ...SESSION, person: person('Perrin', 'inspector') };

@@ -1,5 +1,5 @@
 import { figureOf, isLength } from '@oak-gate/core';
-import type { JobCommand, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
+import type { JobDraft, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import type { Ask, AskField } from '../ui/ask-dialog';
 
@@ -38,7 +38,7 @@ const fieldFor = (key: FactKey, unit: LengthUnit): AskField => {
 export function askFacts(
   keys: readonly FactKey[],
   unit: LengthUnit,
-  send: (command: JobCommand) => Promise<ApiProblem | undefined>,
+  send: (draft: JobDraft) => Promise<ApiProblem | undefined>,
 ): Ask {
   return {
     title: 'Say what this engine is',

@@ -86,6 +86,27 @@ export class ShopPage {
       },
     });
   }
+  /** Another key takes the place of the shop's: signed by both, and in the ledger before it counts. */
+  protected async changeKey(): Promise<void> {
+    await this.asker.ask({
+      title: 'Another key for seals',
+      lines: [
+        'From now on records are sealed with a new key; both keys sign the change. Records that are sealed stay as they are.',
+        'Write the new key down beside the old one, and make a backup of the data folder.',
+      ],
+      fields: [
+        { key: 'reason', label: 'Reason', kind: 'text' },
+        { key: 'pin', label: 'Your PIN', kind: 'pin' },
+      ],
+      submit: 'Change the key',
+      act: async ({ reason, pin }) => {
+        const answer = await this.api.post('/api/shop/key', { id: newId(), reason, pin }, z.unknown());
+        if (!answer.ok) return answer.problem;
+        this.store.dispatch(SessionActions.ask());
+        return undefined;
+      },
+    });
+  }
   protected async signOut(): Promise<void> {
     this.store.dispatch(SessionActions.signOut());
     await this.router.navigateByUrl('/sign-in');

@@ -5,7 +5,6 @@ import * as z from 'zod';
 import { Api } from './api';
 import type { Answer } from './api';
 import { newId } from './new-id';
-import { Outbox } from './outbox';
 
 const shape = z.object({ rows: z.int() });
 const details = {
@@ -55,27 +54,6 @@ describe('the way to the server', () => {
     const answer = ask();
     http.expectOne('/api/x').error(new ProgressEvent('error'));
     expect(await answer).toMatchObject({ ok: false, problem: { code: 'UNREACHABLE' } });
-  });
-});
-
-describe('what the tablet still owes the server', () => {
-  const command = { type: 'resumePlace' as const, place: 'ringGap@cylinder:1', basedOn: 2 };
-  const kept = (id: string) => ({ jobId: 'J', id, person: 'ivo', command });
-  beforeEach(() => {
-    localStorage.clear();
-  });
-
-  test('is kept in order over a reload, each once, until it is taken', () => {
-    const outbox = TestBed.inject(Outbox);
-    for (const id of ['a', 'b', 'a']) outbox.put(kept(id));
-    expect(new Outbox().all().map(({ id }) => id)).toEqual(['b', 'a']);
-    outbox.take('b');
-    outbox.take('a');
-    expect([outbox.all(), localStorage.length]).toEqual([[], 0]);
-  });
-  test.each(['not json', '{"a":1}', '[{"jobId":"J"}]'])('is empty where the store holds %s', (text) => {
-    localStorage.setItem('oak-gate-outbox', text);
-    expect(TestBed.inject(Outbox).all()).toEqual([]);
   });
 });
 

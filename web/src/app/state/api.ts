@@ -6,7 +6,7 @@ import type * as z from 'zod';
 import { firstValueFrom } from 'rxjs';
 
 /** A refusal as the screen shows it, or that the server could not be reached. */
-export type ApiProblem = Pick<ProblemDetails, 'code' | 'title' | 'where' | 'next' | 'errors'>;
+export type ApiProblem = Pick<ProblemDetails, 'code' | 'title' | 'where' | 'next' | 'errors' | 'command'>;
 export type Answer<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ApiProblem };
 

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import { ledgerEntries } from '@oak-gate/contract';
-import { decideJob } from '@oak-gate/core';
-import type { JobCommand, Problem } from '@oak-gate/core';
+import { commandAnswer } from '@oak-gate/contract';
+import { basedOnNow, decideJob, instrumentIn } from '@oak-gate/core';
+import type { JobDraft, JobState, Problem } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from './api';
 import type { ApiProblem } from './api';
@@ -10,75 +10,76 @@ import { newId } from './new-id';
 import { Outbox } from './outbox';
 import { sessionFeature } from './session.feature';
 
-/** Where a screen hands in what a person does. */
+/** Where a screen hands in what a person does. Each command says what it was based on: what the person saw. */
 @Injectable({ providedIn: 'root' })
 export class JobDesk {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
   private readonly job = this.store.selectSignal(jobFeature.selectJob);
+  private readonly newer = this.store.selectSignal(jobFeature.selectNewer);
   private readonly jobId = this.store.selectSignal(jobFeature.selectJobId);
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
 
   /**
-   * Decides here, shows the result at once, and sends it. The server decides again and has the last word.
+   * Decides here, shows the result at once, keeps it on the tablet and sends it. The server decides again and has the last
+   * word.
+   * @param seen the job as the person saw it, where that is not the present moment: when a dialog was opened
    * @returns the refusal, if this tablet already knows that it is refused; then nothing is sent
    */
-  handIn(command: JobCommand): Problem | undefined {
+  handIn(draft: JobDraft, seen: JobState | undefined = this.job()): Problem | undefined {
     const state = this.job();
     const by = this.person();
     const jobId = this.jobId();
-    if (state === undefined || by === undefined || jobId === undefined) return undefined;
+    if (state === undefined || seen === undefined || by === undefined || jobId === undefined)
+      return undefined;
+    const command = basedOnNow(seen, draft);
+    if (this.newer() !== undefined) {
+      this.store.dispatch(JobActions.refused({ id: newId(), command, problem: READ_ONLY }));
+      return undefined;
+    }
     const at = new Date().toISOString();
-    const named = instrumentNamed(command);
-    const instrument = named === undefined ? undefined : state.instruments[named];
-    const decided = decideJob(state, command, {
-      at,
-      by,
-      ...(instrument === undefined ? {} : { instrument }),
-    });
+    const instrument = instrumentIn(state, command);
+    const facts = { at, by, ...(instrument === undefined ? {} : { instrument }) };
+    const decided = decideJob(state, command, facts);
     if (!decided.ok) return decided.problem;
     const id = newId();
-    const foreseen = decided.value.map((event) => ({
-      ...event,
-      chain: `job:${jobId}`,
-      seq: 0,
-      job: jobId,
-      at,
-      command: id,
-      by,
-    }));
-    this.outbox.put({
+    const actor = { id: by.id, name: by.name, roles: by.roles, authorisation: by.authorisation };
+    this.store.dispatch(JobActions.send({ given: { id, command, by: actor, at } }));
+    void this.outbox.put({
       jobId,
       id,
-      person: by.id,
+      by: actor,
+      at,
       command: command as Parameters<Outbox['put']>[0]['command'],
     });
-    this.store.dispatch(JobActions.send({ pending: { id, command, foreseen, waiting: false } }));
     return undefined;
   }
 
   /** Sends a command that only the server can decide (it needs a PIN or the registers), and waits for its word. */
-  async ask(command: JobCommand, pin?: string): Promise<ApiProblem | undefined> {
+  async ask(
+    draft: JobDraft,
+    pin?: string,
+    seen: JobState | undefined = this.job(),
+  ): Promise<ApiProblem | undefined> {
     const id = newId();
-    const body = { id, command, ...(pin === undefined ? {} : { pin }) };
-    const answer = await this.api.post(`/api/jobs/${this.jobId()}/commands`, body, ledgerEntries);
+    const command = seen === undefined ? draft : basedOnNow(seen, draft);
+    const body = {
+      id,
+      command,
+      ...(this.person() === undefined ? {} : { person: this.person()?.id }),
+      ...(pin === undefined ? {} : { pin }),
+    };
+    const answer = await this.api.post(`/api/jobs/${this.jobId()}/commands`, body, commandAnswer);
     if (!answer.ok) return answer.problem;
-    this.store.dispatch(JobActions.accepted({ id, entries: answer.value.entries }));
+    const { chain, entries } = answer.value;
+    this.store.dispatch(JobActions.accepted({ id, chain, entries }));
     return undefined;
   }
-
-  /** After a reload: what this tablet still owes the server is sent again, with the ids it had. */
-  resume(jobId: string): void {
-    const by = this.person();
-    for (const { id, command, person } of this.outbox.all().filter((each) => each.jobId === jobId)) {
-      if (person === by?.id)
-        this.store.dispatch(JobActions.send({ pending: { id, command, foreseen: [], waiting: true } }));
-    }
-  }
 }
-
-function instrumentNamed(command: JobCommand): string | undefined {
-  if (command.type === 'takeReading') return command.instrument;
-  return command.type === 'correctReading' ? command.instead?.instrument : undefined;
-}
+const READ_ONLY: ApiProblem = {
+  code: 'CHAIN_NEWER',
+  title: 'This job was written by a newer program',
+  where: 'this job',
+  next: 'It can be looked at, and nothing is written. Reload the page: this tablet may be older than the server.',
+};

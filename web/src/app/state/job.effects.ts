@@ -1,33 +1,33 @@
-import { inject } from '@angular/core';
+import { effect, inject, Injector } from '@angular/core';
 import { ledgerEntries, limitNews } from '@oak-gate/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import type { Observable } from 'rxjs';
-import { concatMap, filter, from, map, merge, of, switchMap, takeUntil, timer, withLatestFrom } from 'rxjs';
-import type { Action } from '@ngrx/store';
+import { filter, from, map, merge, Observable, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import * as z from 'zod';
-import { Api, UNREACHABLE } from './api';
+import { Api } from './api';
 import type { ApiProblem } from './api';
 import { eventsOf } from './event-stream';
 import { jobFeature, JobActions } from './job.feature';
-import type { Pending } from './job.feature';
 import { Outbox } from './outbox';
-import { RETRY_MS, untilReached } from './until-reached';
+import { untilReached } from './until-reached';
 
+/** The story from its first entry, or from where it broke off. */
 export const tellJob = createEffect(
   (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
     actions.pipe(
       ofType(JobActions.open, JobActions.gap),
-      withLatestFrom(store.select(jobFeature.selectJobId)),
-      switchMap(([, jobId]) =>
-        untilReached(() => api.get(`/api/jobs/${jobId}/entries`, ledgerEntries)).pipe(
-          map((answer) =>
-            answer.ok && jobId !== undefined
-              ? JobActions.told({ jobId, entries: answer.value.entries })
-              : JobActions.failed({ problem: answer.ok ? NOT_OPEN : answer.problem }),
-          ),
-        ),
-      ),
+      withLatestFrom(store.select(jobFeature.selectJobState)),
+      switchMap(([{ type }, { jobId, heard }]) => {
+        const isWhole = type === JobActions.open.type;
+        const query = isWhole ? '' : `?from=${heard.seq + 1}`;
+        return untilReached(() => api.get(`/api/jobs/${jobId}/entries${query}`, ledgerEntries)).pipe(
+          map((answer) => {
+            if (!answer.ok) return JobActions.failed({ problem: answer.problem });
+            if (jobId === undefined) return JobActions.failed({ problem: NOT_OPEN });
+            return isWhole ? JobActions.told(answer.value) : JobActions.heard(answer.value);
+          }),
+        );
+      }),
     ),
   { functional: true },
 );
@@ -38,68 +38,65 @@ const NOT_OPEN: ApiProblem = {
   next: 'Choose one on the Floor.',
 };
 
-/** Commands go one after another, so that each is decided on what the one before it left. */
-export const sendCommands = createEffect(
-  (actions = inject(Actions), api = inject(Api), outbox = inject(Outbox), store = inject(Store)) =>
+/** What does not join on leaves a gap, whoever brought it: it is filled by asking. */
+export const fillGaps = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
-      ofType(JobActions.send),
-      withLatestFrom(store.select(jobFeature.selectJobId)),
-      concatMap(([{ pending }, jobId]) =>
-        deliver(api, jobId ?? '', pending).pipe(
-          map((action) => {
-            if (action.type !== JobActions.stillWaiting.type) outbox.take(pending.id);
-            return action;
-          }),
-        ),
-      ),
+      ofType(JobActions.accepted, JobActions.heard, JobActions.told),
+      withLatestFrom(store.select(jobFeature.selectHeard)),
+      filter(([, { gap }]) => gap),
+      map(() => JobActions.gap()),
     ),
   { functional: true },
 );
 
-/** Sends until the server has answered; a command has its own id, so sending it twice does it once. */
-function deliver(api: Api, jobId: string, { id, command }: Pending): Observable<Action> {
-  return from(api.post(`/api/jobs/${jobId}/commands`, { id, command }, ledgerEntries)).pipe(
-    switchMap((answer): Observable<Action> => {
-      if (answer.ok) return of(JobActions.accepted({ id, entries: answer.value.entries }));
-      const { problem } = answer;
-      if (problem.code !== UNREACHABLE.code) return of(JobActions.refused({ id, command, problem }));
-      const again = timer(RETRY_MS).pipe(
-        switchMap(() => deliver(api, jobId, { id, command, foreseen: [], waiting: true })),
-      );
-      return merge(of(JobActions.stillWaiting({ id })), again);
-    }),
-  );
-}
-
 const streamed = z.union([z.object({ library: z.literal(true) }), ledgerEntries]);
 
-/** What other tablets write, and that the library moved on. */
+/** What other tablets write from the number on that this one has, and that the library moved on. */
 export const hearOthers = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
       ofType(JobActions.told),
-      switchMap(({ jobId }) =>
-        eventsOf(`/api/jobs/${jobId}/stream`, streamed).pipe(
+      withLatestFrom(store.select(jobFeature.selectJobState)),
+      switchMap(([, { jobId, heard }]) =>
+        eventsOf(`/api/jobs/${jobId}/stream?from=${heard.seq + 1}`, streamed).pipe(
           takeUntil(actions.pipe(ofType(JobActions.close, JobActions.open, JobActions.told))),
         ),
       ),
-      withLatestFrom(store.select(jobFeature.selectConfirmed)),
-      map(([event, confirmed]) => {
-        if ('library' in event) return JobActions.libraryMoved();
-        const { entries } = event;
-        return (entries[0]?.entry.seq ?? 0) <= (confirmed?.seq ?? 0) + 1
-          ? JobActions.heard({ entries })
-          : JobActions.gap();
-      }),
+      map((event) => ('library' in event ? JobActions.libraryMoved() : JobActions.heard(event))),
     ),
   { functional: true },
 );
 
-/** What the library's documents mean for this job: asked when it opens, and whenever either of them moves. */
+/** What this tablet keeps for the open job is drawn, whichever window it was given in. */
+export const showKept = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox), injector = inject(Injector)) =>
+    actions.pipe(
+      ofType(JobActions.open),
+      switchMap(
+        ({ jobId }) =>
+          new Observable<ReturnType<typeof JobActions.kept>>((subscriber) => {
+            const watching = effect(
+              () => {
+                const given = outbox.waiting().filter((each) => each.jobId === jobId);
+                subscriber.next(JobActions.kept({ jobId, given }));
+              },
+              { injector },
+            );
+            return () => {
+              watching.destroy();
+            };
+          }),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What the library's documents mean for this job: asked when it opens, when the library or the pin moves, and by who looks. */
 export const askForNews = createEffect(
   (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
     merge(
-      actions.pipe(ofType(JobActions.told, JobActions.libraryMoved)),
+      actions.pipe(ofType(JobActions.told, JobActions.libraryMoved, JobActions.newsWanted)),
       actions.pipe(
         ofType(JobActions.accepted, JobActions.heard),
         filter(({ entries }) => entries.some(({ entry }) => MOVES_NEWS.has(entry.type))),
@@ -107,23 +104,15 @@ export const askForNews = createEffect(
     ).pipe(
       withLatestFrom(store.select(jobFeature.selectJobId)),
       switchMap(([, jobId]) =>
-        from(api.get(`/api/jobs/${jobId}/news`, limitNews)).pipe(
-          filter((answer) => answer.ok),
-          map(({ value }) => JobActions.news({ jobId: jobId ?? '', news: value })),
-        ),
+        jobId === undefined
+          ? of()
+          : from(api.get(`/api/jobs/${jobId}/news`, limitNews)).pipe(
+              filter((answer) => answer.ok),
+              map(({ value }) => JobActions.news({ jobId, news: value })),
+            ),
       ),
     ),
   { functional: true },
 );
-/** What changes which documents a job waits for, and which of its verdicts they would change. */
-const MOVES_NEWS: ReadonlySet<string> = new Set([
-  'limitsPinned',
-  'pinDeclined',
-  'engineFactsSaid',
-  'serialCorrected',
-  'readingTaken',
-  'readingCorrected',
-  'readingVoided',
-  'limitDecided',
-  'recordSealed',
-]);
+/** What changes which documents a job waits for. A reading does not: it costs nobody a question. */
+const MOVES_NEWS: ReadonlySet<string> = new Set(['limitsPinned', 'pinDeclined', 'recordSealed']);

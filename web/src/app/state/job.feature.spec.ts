@@ -1,81 +1,136 @@
-import type { JobEntry, LedgerEntry } from '@oak-gate/core';
-import { at, DemoJob, FEELERS, IVO } from '../../testing/demo-job';
-import { decideJob } from '@oak-gate/core';
+import { basedOnNow } from '@oak-gate/core';
+import type { GivenCommand } from '@oak-gate/core';
+import { at, DemoJob, IVO, SANNA } from '../../testing/demo-job';
 import { jobFeature, JobActions } from './job.feature';
-import type { JobFeatureState, Pending } from './job.feature';
+import type { JobFeatureState } from './job.feature';
 
 const { reducer } = jobFeature;
 const PLACE = at(1, 1, 'skirt');
-function opened(): JobFeatureState {
-  const { job } = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
-  return { ...reducer(undefined, JobActions.open({ jobId: 'J' })), confirmed: job };
-}
-function pendingReading(state: JobFeatureState, id: string): Pending {
-  const command = {
-    type: 'takeReading' as const,
-    place: PLACE,
-    basedOn: 0,
-    text: '44/46',
-    unit: 'thou' as const,
+const OTHER = at(2, 1, 'skirt');
+const demo = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
+const opened = (job = demo()): JobFeatureState =>
+  reducer(reducer(undefined, JobActions.open({ jobId: 'J' })), JobActions.told(job.told()));
+/** A reading that Ivo gives who sees the job as it is drawn. */
+function given(state: JobFeatureState, id: string, text: string, place = PLACE): GivenCommand {
+  const command = basedOnNow(shown(state)!, {
+    type: 'takeReading',
+    place,
+    text,
+    unit: 'thou',
     instrument: 'FS-2',
     answers: [],
     slip: null,
-  };
-  const decided = decideJob(state.confirmed!, command, {
-    at: '2026-06-01T09:00:00.000Z',
-    by: IVO,
-    instrument: FEELERS,
   });
-  const foreseen = decided.ok
-    ? decided.value.map((event) => ({
-        ...event,
-        chain: 'job:J',
-        seq: 0,
-        job: 'J',
-        at: '2026-06-01T09:00:00.000Z',
-        command: id,
-        by: IVO,
-      }))
-    : [];
-  return { id, command, foreseen, waiting: false };
+  return { id, command, by: IVO, at: '2026-06-01T09:00:00.000Z' };
 }
-const written = (state: JobFeatureState, pending: Pending): LedgerEntry<JobEntry>[] =>
-  pending.foreseen.map((entry, i) => ({
-    entry: { ...entry, seq: state.confirmed!.seq + 1 + i },
-    hash: 'a'.repeat(64),
-  }));
-const readings = (state: JobFeatureState): number =>
-  jobFeature.selectJob.projector(state.confirmed, state.pending)?.places[PLACE]?.readings.length ?? 0;
+const foreseen = (state: JobFeatureState) => jobFeature.selectForeseen.projector(state.heard, state.given);
+const shown = (state: JobFeatureState) => foreseen(state)?.state;
+const texts = (state: JobFeatureState, place = PLACE) =>
+  shown(state)
+    ?.places.get(place)
+    ?.readings.map(({ text, status }) => `${text} ${status}`) ?? [];
+/** What the server writes of a command, on the story as it is there. */
+function written(job: DemoJob, { id, command }: GivenCommand, by = IVO) {
+  const from = job.entries.length + 1;
+  job.do(command, by);
+  const told = job.told(from);
+  return {
+    ...told,
+    entries: told.entries.map(({ entry, hash }) => ({ entry: { ...entry, command: id }, hash })),
+  };
+}
 
 test('a reading is seen at once as pending, and once it is on disk it is seen once', () => {
-  const state = opened();
-  const pending = pendingReading(state, 'c1');
-  const sent = reducer(state, JobActions.send({ pending }));
-  expect([readings(sent), jobFeature.selectPendingPlaces.projector(sent.pending)]).toEqual([1, [PLACE]]);
-  const accepted = reducer(sent, JobActions.accepted({ id: 'c1', entries: written(state, pending) }));
-  expect([readings(accepted), accepted.pending]).toEqual([1, []]);
+  const job = demo();
+  const state = opened(job);
+  const one = given(state, 'c1', '44/46');
+  const sent = reducer(state, JobActions.send({ given: one }));
+  expect([texts(sent), jobFeature.selectPendingPlaces.projector(foreseen(sent))]).toEqual([
+    ['44/46 current'],
+    [PLACE],
+  ]);
+  const accepted = reducer(sent, JobActions.accepted({ id: 'c1', ...written(job, one) }));
+  expect([texts(accepted), accepted.given]).toEqual([['44/46 current'], []]);
 });
-test('heard before it is answered, it is still seen once', () => {
-  const state = opened();
-  const pending = pendingReading(state, 'c1');
-  const entries = written(state, pending);
-  const heard = reducer(reducer(state, JobActions.send({ pending })), JobActions.heard({ entries }));
-  expect([readings(heard), heard.pending]).toEqual([1, []]);
-  expect(readings(reducer(heard, JobActions.accepted({ id: 'c1', entries })))).toBe(1);
+test('heard before it is answered, and still kept by a box that is a moment late, it is seen once', () => {
+  const job = demo();
+  const state = opened(job);
+  const one = given(state, 'c1', '44/46');
+  const told = written(job, one);
+  const heard = reducer(reducer(state, JobActions.send({ given: one })), JobActions.heard(told));
+  const late = reducer(heard, JobActions.kept({ jobId: 'J', given: [one] }));
+  expect([texts(late), late.given]).toEqual([['44/46 current'], []]);
+  expect(texts(reducer(late, JobActions.accepted({ id: 'c1', ...told })))).toEqual(['44/46 current']);
+});
+test('one person’s second reading follows the first, whatever another tablet writes elsewhere meanwhile', () => {
+  const job = demo();
+  let state = opened(job);
+  const first = given(state, 'c1', '50+');
+  state = reducer(state, JobActions.send({ given: first }));
+  const second = given(state, 'c2', '50/52');
+  state = reducer(state, JobActions.send({ given: second }));
+  const theirs = written(job, given(opened(job), 's1', '44/46', OTHER), SANNA);
+  state = reducer(state, JobActions.heard(theirs));
+  expect(texts(state)).toEqual(['50+ refined', '50/52 current']);
+  for (const each of [first, second])
+    state = reducer(state, JobActions.accepted({ id: each.id, ...written(job, each) }));
+  expect([texts(state), state.given, shown(state)?.places.get(PLACE)?.contested]).toEqual([
+    ['50+ refined', '50/52 current'],
+    [],
+    [],
+  ]);
 });
 test('a refusal takes the foreseen reading back and keeps the command for the bar', () => {
   const state = opened();
-  const pending = pendingReading(state, 'c1');
+  const one = given(state, 'c1', '44/46');
   const problem = { code: 'STALE', title: 't', where: 'w', next: 'n' };
   const refused = reducer(
-    reducer(state, JobActions.send({ pending })),
-    JobActions.refused({ id: 'c1', command: pending.command, problem }),
+    reducer(state, JobActions.send({ given: one })),
+    JobActions.refused({ id: 'c1', command: one.command, problem }),
   );
-  expect([readings(refused), refused.refusal?.command]).toEqual([0, pending.command]);
+  expect([texts(refused), refused.refusal?.command]).toEqual([[], one.command]);
 });
-test('entries that leave a gap are not joined on', () => {
-  const state = opened();
-  const [entry] = written(state, pendingReading(state, 'c1'));
-  const gap = { ...entry!, entry: { ...entry!.entry, seq: entry!.entry.seq + 5 } };
-  expect(reducer(state, JobActions.heard({ entries: [gap] })).confirmed).toBe(state.confirmed);
+test('an answer for another job joins nothing, though its numbers fit', () => {
+  const job = demo();
+  const state = opened(job);
+  const { entries } = written(job, given(state, 'c1', '44/46'));
+  const other = entries.map(({ entry, hash }) => ({ entry: { ...entry, chain: 'job:B' }, hash }));
+  for (const told of [
+    { chain: 'job:B', entries: other },
+    { chain: 'job:J', entries: other },
+  ])
+    expect(reducer(state, JobActions.heard(told)).heard.seq).toBe(state.heard.seq);
+});
+test('behind a gap the pending reading stays until the story tells it', () => {
+  const job = demo();
+  const state = opened(job);
+  const one = given(state, 'c1', '44/46');
+  const sent = reducer(state, JobActions.send({ given: one }));
+  const theirs = written(job, given(state, 's1', '44/46', OTHER), SANNA);
+  const mine = written(job, one);
+  const gap = reducer(sent, JobActions.accepted({ id: 'c1', ...mine }));
+  const emptied = reducer(gap, JobActions.kept({ jobId: 'J', given: [] }));
+  expect([gap.heard.gap, texts(emptied), emptied.given.length]).toEqual([true, ['44/46 current'], 1]);
+  const filled = reducer(
+    emptied,
+    JobActions.heard({ chain: 'job:J', entries: [...theirs.entries, ...mine.entries] }),
+  );
+  expect([filled.heard.gap, texts(filled), filled.given, filled.answered]).toEqual([
+    false,
+    ['44/46 current'],
+    [],
+    [],
+  ]);
+});
+test('an entry of a newer program makes the job one to look at: what was told stays, and nothing follows', () => {
+  const job = demo();
+  const state = opened(job);
+  const told = written(job, given(state, 'c1', '44/46'));
+  const newer = told.entries.map(({ entry, hash }) => ({
+    entry: { ...entry, type: 'ringPolished' } as never,
+    hash,
+  }));
+  const after = reducer(state, JobActions.heard({ chain: 'job:J', entries: newer }));
+  expect([jobFeature.selectNewer.projector(after.heard)?.type, texts(after)]).toEqual(['ringPolished', []]);
+  expect(after.heard.seq).toBe(state.heard.seq + 1);
 });

@@ -1,6 +1,6 @@
 import type { LimitNews } from '@oak-gate/contract';
-import { evolveJob, replayJob } from '@oak-gate/core';
-import type { JobCommand, JobEntry, JobState, LedgerEntry } from '@oak-gate/core';
+import { foresee, hear, nothingHeard, stillOnTheWay } from '@oak-gate/core';
+import type { Envelope, GivenCommand, Heard, JobCommand, LedgerEntry } from '@oak-gate/core';
 import {
   createActionGroup,
   createFeature,
@@ -12,32 +12,31 @@ import {
 } from '@ngrx/store';
 import type { ApiProblem } from './api';
 
-/** A command on its way: drawn as done with a dotted outline, until it is on disk. */
-export interface Pending {
-  readonly id: string;
-  readonly command: JobCommand;
-  /** What it will say as far as this tablet can tell. */
-  readonly foreseen: readonly JobEntry[];
-  /** The server could not be reached; it is tried again. */
-  readonly waiting: boolean;
+type Entries = readonly LedgerEntry<Envelope>[];
+/** Entries with the chain that they are of: numbers of two jobs are alike. */
+interface OfChain {
+  readonly chain: string;
+  readonly entries: Entries;
 }
-type Entries = readonly LedgerEntry<JobEntry>[];
 
 export const JobActions = createActionGroup({
   source: 'Job',
   events: {
     open: props<{ jobId: string }>(),
-    told: props<{ jobId: string; entries: Entries }>(),
+    told: props<OfChain>(),
     failed: props<{ problem: ApiProblem }>(),
-    send: props<{ pending: Pending }>(),
-    accepted: props<{ id: string; entries: Entries }>(),
+    send: props<{ given: GivenCommand }>(),
+    /** What this tablet keeps for the open job: given in other windows too, and before a reload. */
+    kept: props<{ jobId: string; given: readonly GivenCommand[] }>(),
+    accepted: props<{ id: string } & OfChain>(),
     refused: props<{ id: string; command: JobCommand; problem: ApiProblem }>(),
-    stillWaiting: props<{ id: string }>(),
-    heard: props<{ entries: Entries }>(),
-    /** What was heard does not join on: the story is asked for again. */
+    heard: props<OfChain>(),
+    /** What was heard does not join on: what lies between is asked for. */
     gap: emptyProps(),
     /** The library has moved on: what that means for this job is asked for. */
     libraryMoved: emptyProps(),
+    /** Somebody looks at what arrived: how it stands with the readings of this moment. */
+    newsWanted: emptyProps(),
     news: props<{ jobId: string; news: LimitNews }>(),
     noticeRead: emptyProps(),
     close: emptyProps(),
@@ -47,8 +46,13 @@ export const JobActions = createActionGroup({
 export interface JobFeatureState {
   readonly jobId: string | undefined;
   /** What is on disk, as the server told it. */
-  readonly confirmed: JobState | undefined;
-  readonly pending: readonly Pending[];
+  readonly heard: Heard;
+  /** What is on its way, in its order. */
+  readonly given: readonly GivenCommand[];
+  /** Commands of this tablet that the story tells already: whoever still keeps them is a moment late. */
+  readonly told: readonly string[];
+  /** Answered, and behind a gap that is being filled: they are drawn until the story tells them. */
+  readonly answered: readonly GivenCommand[];
   readonly problem: ApiProblem | undefined;
   readonly refusal: { readonly command: JobCommand; readonly problem: ApiProblem } | undefined;
   /** What arrived in the library since the limits were pinned; unknown until the server has said it. */
@@ -56,58 +60,57 @@ export interface JobFeatureState {
 }
 const initial: JobFeatureState = {
   jobId: undefined,
-  confirmed: undefined,
-  pending: [],
+  heard: nothingHeard(''),
+  given: [],
+  told: [],
+  answered: [],
   problem: undefined,
   refusal: undefined,
   news: undefined,
 };
 
-/** Joins entries to the story; those that are in it already are passed over. */
-export function joinOn(state: JobState | undefined, entries: Entries): JobState | undefined {
-  return entries.reduce(
-    (so, { entry }) => (entry.seq === (so?.seq ?? 0) + 1 ? evolveJob(so, entry) : so),
-    state,
-  );
+/** Joins entries on, and takes from what is on its way what they tell. */
+function joined(state: JobFeatureState, { chain, entries }: OfChain): JobFeatureState {
+  const heard = hear(state.heard, chain, entries);
+  if (chain !== state.heard.chain) return state;
+  const given = stillOnTheWay(state.given, heard, entries);
+  const gone = state.given.filter((each) => !given.includes(each)).map(({ id }) => id);
+  const told = gone.length === 0 ? state.told : [...state.told, ...gone].slice(-200);
+  return { ...state, heard, given, told, answered: state.answered.filter(({ id }) => !gone.includes(id)) };
 }
-const joinsOn = (state: JobState | undefined, entries: Entries): boolean =>
-  (entries[0]?.entry.seq ?? 0) <= (state?.seq ?? 0) + 1;
+
+const isOpen = ({ told, answered }: JobFeatureState, id: string): boolean =>
+  !told.includes(id) && !answered.some((each) => each.id === id);
 
 export const jobFeature = createFeature({
   name: 'job',
   reducer: createReducer<JobFeatureState>(
     initial,
     on(JobActions.open, (state, { jobId }): JobFeatureState =>
-      state.jobId === jobId ? state : { ...initial, jobId },
+      state.jobId === jobId ? state : { ...initial, jobId, heard: nothingHeard(`job:${jobId}`) },
     ),
-    on(JobActions.told, (state, { jobId, entries }): JobFeatureState =>
-      jobId === state.jobId
-        ? { ...state, confirmed: replayJob(entries.map(({ entry }) => entry)), problem: undefined }
-        : state,
-    ),
+    on(JobActions.told, (state, told): JobFeatureState => ({ ...joined(state, told), problem: undefined })),
     on(JobActions.failed, (state, { problem }): JobFeatureState => ({ ...state, problem })),
-    on(JobActions.send, (state, { pending }): JobFeatureState => ({
+    on(JobActions.send, (state, { given }): JobFeatureState => ({
       ...state,
-      pending: [...state.pending, pending],
+      given: [...state.given.filter(({ id }) => id !== given.id), given],
       refusal: undefined,
     })),
-    on(JobActions.accepted, (state, { id, entries }): JobFeatureState => ({
-      ...without(state, id),
-      confirmed: joinsOn(state.confirmed, entries) ? joinOn(state.confirmed, entries) : state.confirmed,
-    })),
+    on(JobActions.kept, (state, { jobId, given }): JobFeatureState =>
+      jobId === state.jobId
+        ? { ...state, given: [...state.answered, ...given.filter(({ id }) => isOpen(state, id))] }
+        : state,
+    ),
+    on(JobActions.accepted, (state, accepted): JobFeatureState => {
+      const after = joined(state, accepted);
+      const behindGap = after.given.filter(({ id }) => id === accepted.id);
+      return { ...after, answered: [...after.answered, ...behindGap] };
+    }),
+    on(JobActions.heard, (state, heard): JobFeatureState => joined(state, heard)),
     on(JobActions.refused, (state, { id, command, problem }): JobFeatureState => ({
-      ...without(state, id),
+      ...state,
+      given: state.given.filter((each) => each.id !== id),
       refusal: { command, problem },
-    })),
-    on(JobActions.stillWaiting, (state, { id }): JobFeatureState => ({
-      ...state,
-      pending: state.pending.map((each) => (each.id === id ? { ...each, waiting: true } : each)),
-    })),
-    on(JobActions.heard, (state, { entries }): JobFeatureState => ({
-      ...state,
-      confirmed: joinOn(state.confirmed, entries),
-      // Our own command may be heard before its answer comes: then it is no longer on its way.
-      pending: state.pending.filter(({ id }) => !entries.some(({ entry }) => entry.command === id)),
     })),
     on(JobActions.news, (state, { jobId, news }): JobFeatureState =>
       jobId === state.jobId ? { ...state, news } : state,
@@ -115,28 +118,20 @@ export const jobFeature = createFeature({
     on(JobActions.noticeRead, (state): JobFeatureState => ({ ...state, refusal: undefined })),
     on(JobActions.close, (): JobFeatureState => initial),
   ),
-  extraSelectors: ({ selectConfirmed, selectPending }) => ({
-    /** The job as the person at this tablet sees it: the story on disk with what is on its way. */
-    selectJob: createSelector(selectConfirmed, selectPending, (confirmed, pending) =>
-      confirmed === undefined
-        ? undefined
-        : pending.reduce((state, { foreseen }) => foresee(state, foreseen), confirmed),
-    ),
-    selectPendingPlaces: createSelector(selectPending, (pending) =>
-      pending.flatMap(({ foreseen }) =>
-        foreseen.flatMap((entry) => ('place' in entry.data ? [entry.data.place] : [])),
+  extraSelectors: ({ selectHeard, selectGiven }) => {
+    const selectForeseen = createSelector(selectHeard, selectGiven, ({ state }, given) =>
+      state === undefined ? undefined : foresee(state, given),
+    );
+    return {
+      selectForeseen,
+      selectConfirmed: createSelector(selectHeard, ({ state }) => state),
+      /** What a newer program wrote: then the job can be looked at up to there, and nothing is written. */
+      selectNewer: createSelector(selectHeard, ({ newer }) => newer),
+      /** The job as the person at this tablet sees it: the story on disk with what is on its way. */
+      selectJob: createSelector(selectForeseen, (foreseen) => foreseen?.state),
+      selectPendingPlaces: createSelector(selectForeseen, (foreseen) =>
+        (foreseen?.entries ?? []).flatMap(({ data }) => ('place' in data ? [data.place] : [])),
       ),
-    ),
-    selectWaiting: createSelector(selectPending, (pending) => pending.some(({ waiting }) => waiting)),
-  }),
+    };
+  },
 });
-
-const without = (state: JobFeatureState, id: string): JobFeatureState => ({
-  ...state,
-  pending: state.pending.filter((each) => each.id !== id),
-});
-
-/** Foreseen entries are numbered on from where the story stands now. */
-function foresee(state: JobState, foreseen: readonly JobEntry[]): JobState {
-  return foreseen.reduce((so, entry) => evolveJob(so, { ...entry, seq: so.seq + 1 }), state);
-}

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { Outbox } from '../state/outbox';
+import { Sender } from '../state/sender';
 import { sessionFeature } from '../state/session.feature';
 import { ChangeHands } from './change-hands';
 import { Icon } from './icon';
@@ -30,6 +32,14 @@ export class Shell {
   protected readonly themeWords = THEME_WORDS;
   private readonly hands = inject(ChangeHands);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  private readonly outbox = inject(Outbox);
+  /** What somebody must know of who walks past this tablet. */
+  protected readonly held = computed(
+    () => this.outbox.refused().length + this.outbox.setAside().length + this.others(),
+  );
+  private readonly others = computed(
+    () => this.outbox.waiting().filter(({ by }) => by.id !== this.person()?.id).length,
+  );
   protected readonly name = computed(() => this.person()?.name ?? 'Nobody');
   protected readonly role = computed(() => this.person()?.roles[0] ?? '');
   protected readonly initials = computed(() =>
@@ -42,6 +52,7 @@ export class Shell {
 
   constructor() {
     inject(IdleWatch).watch(inject(DestroyRef));
+    inject(Sender).start();
   }
   protected changeHands(): void {
     void this.hands.start();

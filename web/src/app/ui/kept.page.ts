@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { Outbox } from '../state/outbox';
+import type { Kept } from '../state/outbox';
+import { Sender } from '../state/sender';
+import { sessionFeature } from '../state/session.feature';
+import { Asker } from './asker';
+import { ProblemNote } from './problem-note';
+import { WhenPipe } from './when.pipe';
+
+/** What was given at this tablet and is not on the server's disk: what waits, for whom, and what was refused and why. */
+@Component({
+  selector: 'app-kept-page',
+  imports: [ProblemNote, RouterLink, WhenPipe],
+  templateUrl: './kept.page.html',
+  styleUrl: './kept.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeptPage {
+  protected readonly outbox = inject(Outbox);
+  protected readonly sender = inject(Sender);
+  private readonly asker = inject(Asker);
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly rows = computed(() =>
+    this.outbox.all().map((kept) => ({
+      ...kept,
+      words: wordsFor(kept),
+      isMine: kept.by.id === this.person()?.id,
+    })),
+  );
+
+  protected again(id: string): void {
+    void this.outbox.again(id);
+  }
+  protected async drop(kept: Kept): Promise<void> {
+    await this.asker.ask({
+      title: 'Take it off this tablet',
+      lines: [`${wordsFor(kept)}, given by ${kept.by.name}. It was not written anywhere else.`],
+      fields: [],
+      submit: 'Take it off',
+      act: async () => {
+        await this.outbox.take(kept.id);
+        return undefined;
+      },
+    });
+  }
+  protected async forget(key: number): Promise<void> {
+    await this.asker.ask({
+      title: 'Take it off this tablet',
+      lines: ['It cannot be read by this program. Write down what it holds first, if it matters.'],
+      fields: [],
+      submit: 'Take it off',
+      act: async () => {
+        await this.outbox.forget(key);
+        return undefined;
+      },
+    });
+  }
+}
+
+const SAID: Readonly<Record<string, string>> = {
+  takeReading: 'a reading',
+  correctReading: 'a correction',
+  voidReading: 'a void',
+  reworkPart: 'work on a part',
+  replacePart: 'a part replaced',
+  fitParts: 'parts fitted',
+  deferPlace: 'a deferral',
+  resumePlace: 'a place taken up again',
+};
+/** "a reading, 44/46 at ringGap@...": what somebody gave, as far as it can be said without the job. */
+export function wordsFor({ command }: Pick<Kept, 'command'>): string {
+  const text = 'text' in command ? ` ${command.text}` : '';
+  const where = 'place' in command ? ` at ${command.place}` : 'part' in command ? `, ${command.part}` : '';
+  return `${SAID[command.type] ?? command.type}${text}${where}`;
+}
