@@ -59,6 +59,7 @@ export * from './bench/parts-seen';
 export * from './bench/decide-bench';
 export * from './bench/spread-of-set';
 export * from './findings/decisions';
+export * from './findings/declarations';
 export * from './findings/place-status';
 export * from './findings/decide-findings';
 export * from './findings/limit-choices';

@@ -157,11 +157,7 @@ export class Story {
   version(place: PlaceKey): number {
     return placeAt(this.job, place).version;
   }
-  reading(
-    place: PlaceKey,
-    text: string,
-    basedOn = this.version(place),
-  ): JobDraft & { type: 'takeReading' } {
+  reading(place: PlaceKey, text: string, basedOn = this.version(place)): JobDraft & { type: 'takeReading' } {
     return {
       type: 'takeReading',
       place,
@@ -192,6 +188,11 @@ export class Story {
       .do({ type: 'checkDocuments' }, PERRIN)
       .do({ type: 'takeInstrument', instrument: 'FS-2' })
       .sign('arrival', PERRIN);
+  }
+  /** Another story that has begun like this one and goes on by itself. */
+  branch(): Story {
+    const branch = Object.assign(new Story(this.secondPerson, this.model), this);
+    return Object.assign(branch, { entries: [...this.entries] });
   }
   fit(): this {
     return this.do({

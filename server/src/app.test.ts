@@ -233,7 +233,7 @@ describe('commands', () => {
     );
     const taken = sent.filter((_, i) => answers[i]!.status === 201).map(({ id }) => id);
     expect(taken.length).toBeGreaterThanOrEqual(places.length);
-    expect(new Set(answers.map(({ body }) => body.code ?? 'taken'))).toEqual(
+    expect(new Set(answers.map(({ body }) => String(body.code ?? 'taken')))).toEqual(
       new Set(['taken', 'PLACE_HAS_READING']),
     );
     const { entries } = (await ivo.get(`/api/jobs/${jobId}/entries`)).body as {

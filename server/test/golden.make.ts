@@ -1,4 +1,5 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import {
@@ -14,7 +15,7 @@ import {
   placesOf,
   slotsOf,
 } from '@oak-gate/core';
-import type { JobDraft, JobState, LibraryCommand, Stage } from '@oak-gate/core';
+import type { Actor, JobDraft, JobState, LibraryCommand, PeopleState, Stage } from '@oak-gate/core';
 import { Jobs } from '../src/jobs';
 import { Library } from '../src/library/library.service';
 import { ledgerStore } from '../src/record/ledger.store';
@@ -28,20 +29,20 @@ import { textOf } from './text-of';
  * It is run once when a format is released, and its files are never made again:
  * `npx jest -c server/jest.config.mjs --testMatch '**\/golden.make.ts'` with OUT naming the folder.
  */
-const out = process.env['OUT'] ?? '/tmp/golden';
+const out = process.env['OUT'] ?? join(tmpdir(), 'golden');
 
 test('the corpus of this format', async () => {
   const shop = await (await new Shop().open()).furnish();
   const { services } = shop;
   await shop.sealed();
   const people = async (id: string) => {
-    const state = await services.ledger.state<any>('people' as never); // eslint-disable-line @typescript-eslint/no-explicit-any
-    const { active: _, ...actor } = state.people[id];
+    const state = await services.ledger.state<PeopleState>('people');
+    const { active: _, ...actor } = state!.people[id]!;
     return actor;
   };
-  const [teo, ivo, sanna, perrin, ghislaine] = await Promise.all(
+  const [teo, ivo, sanna, perrin, ghislaine] = (await Promise.all(
     ['teo', 'ivo', 'sanna', 'perrin', 'ghislaine'].map(people),
-  );
+  )) as [Actor, Actor, Actor, Actor, Actor];
   const library = new Library(services);
   const lib = (command: LibraryCommand) => library.run(command, teo);
   const sl88 = (await library.revision('SL-88 rev B')).rows;
@@ -187,7 +188,7 @@ test('the corpus of this format', async () => {
   await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
   const places = placesOf(pin.model.layout, pin.characteristics[0]!);
   for (const place of places) {
-    const text = place.at['station'] === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
+    const text = place.at.station === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
     await take(placeKey(place), text);
   }
   const [first, second, third, fourth, fifth, sixth] = places.map(placeKey) as [string, ...string[]] &

@@ -8,13 +8,13 @@ export function textOf({ content }: TDocumentDefinitions): string {
       ? part.map(inline).join('')
       : typeof part === 'object' && part !== null
         ? inline((part as { text?: unknown }).text ?? '')
-        : String(part as string | number);
+        : String(part);
   const walk = (node: Content): void => {
     if (typeof node === 'string' || typeof node === 'number') lines.push(String(node));
     else if (Array.isArray(node)) node.forEach(walk);
     else if ('text' in node) lines.push(inline(node.text));
     else if ('stack' in node) node.stack.forEach(walk);
-    else if ('columns' in node) node.columns.forEach((column) => walk(column as Content));
+    else if ('columns' in node) node.columns.forEach((column) => walk(column));
     else if ('table' in node) for (const row of node.table.body) row.forEach((cell) => walk(cell as Content));
   };
   walk(content);

@@ -60,11 +60,13 @@ export function readRecordFile(
 /** An entry is exactly what its schema reads from it: anything beside that is nobody's word. */
 function entryFault(entry: unknown): { readonly type: string; readonly path: string } | undefined {
   const frame = envelope.strict().safeParse(entry);
-  if (!frame.success)
+  if (!frame.success) {
+    const typed = z.object({ type: z.string() }).safeParse(entry);
     return {
-      type: String((entry as { type?: unknown } | null)?.type ?? '?'),
+      type: typed.success ? typed.data.type : '?',
       path: pathOf(frame.error),
     };
+  }
   const { type, v, data, ...rest } = frame.data;
   const schema = schemaOfJobEvent(type, v);
   // What a newer program made is not read, and the verifier says so.

@@ -178,7 +178,7 @@ function split(text: string, allowNegative: boolean, feeler: boolean): Understoo
     const match = (kind === 'spread' && allowNegative ? SPREAD_SIGNED : pattern).exec(text);
     if (match === null) continue;
     const count = kind === 'between' || kind === 'spread' ? 2 : 1;
-    const ends = match.slice(1, count + 1).map((end) => (end ?? '').split('&').map(partFrom));
+    const ends = match.slice(1, count + 1).map((end) => end.split('&').map(partFrom));
     if (ends.flat().some((part) => part === undefined)) continue;
     return { form: kind, ends: ends as Part[][], unitAtEnd: unitNamed(match[count + 1]) };
   }

@@ -1,7 +1,7 @@
 import { rejudgements } from '../bench/judge-place';
 import type { BenchEvent } from '../bench/bench-events';
 import { characteristicOf, currentReading, placeAt, sheetPlaces, workersAt } from '../bench/places';
-import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
+import type { PlacesState, RecordedReading } from '../bench/places';
 import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { fitKey, parsePlaceKey, placeKey, slotKey } from '../engines/place';
@@ -23,6 +23,7 @@ import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
 import type { PartState } from '../quantity/part-state';
 import { limitNotes } from '../library/limit-notes';
 import type { NotedEngine } from '../library/limit-notes';
+import { openDeclaration } from './declarations';
 import { basisOf } from './decisions';
 import type { Approval, FindingEvent, FindingsState } from './decisions';
 import { limitChoices } from './limit-choices';
@@ -388,15 +389,4 @@ export function lateInstruments(
   }
   for (const readings of Object.values(late)) readings.sort((a, b) => a.seq - b.seq);
   return late;
-}
-
-/** What somebody said to be not applicable and nobody has accepted under this pin; nothing where it was measured after all. */
-export function openDeclaration(
-  state: PlacesState & PinState,
-  place: PlaceKey,
-): PlaceRecord['notApplicable'] | undefined {
-  const record = placeAt(state, place);
-  const declared = record.notApplicable;
-  if (declared === undefined || currentReading(record) !== undefined) return undefined;
-  return declared.accepted && declared.pin === currentPin(state)?.pin ? undefined : declared;
 }

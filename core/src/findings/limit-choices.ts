@@ -111,7 +111,7 @@ function choiceOf(
         .flatMap((at) => {
           const key = placeKey(at);
           const reading = currentReading(placeAt(state, key));
-          if (reading === undefined || reading.verdict.partState !== partState) return [];
+          if (reading?.verdict.partState !== partState) return [];
           const verdict = judge({ limit, reading: reading.reading, partState });
           return [{ place: key, reading: reading.seq, verdict }];
         }),

@@ -6,7 +6,7 @@ import type { VerdictWord } from '../bench/judge';
 import type { FactReport, PartsState } from '../engines/parts';
 import { characteristicOf, currentReading, placeAt } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
-import { openDeclaration } from './decide-findings';
+import { openDeclaration } from './declarations';
 import { concessionOf } from './decisions';
 import type { FindingsState } from './decisions';
 

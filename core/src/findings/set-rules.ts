@@ -39,7 +39,7 @@ const isTaken = (standing: Standing): standing is Taken => typeof standing !== '
 /** The pinned rows about several readings at once, where all the readings that they need are taken. */
 export function setRules(state: PinState & PlacesState, sheets?: readonly string[]): readonly SetRuleStand[] {
   const pin = currentPin(state);
-  if (pin === undefined || !pin.rows.some(({ rule }) => rule !== undefined)) return [];
+  if (pin?.rows.some(({ rule }) => rule !== undefined) !== true) return [];
   const { layout } = pin.model;
   return pin.rows
     .filter(({ characteristic, rule }) => rule !== undefined && (sheets?.includes(characteristic) ?? true))

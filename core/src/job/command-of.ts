@@ -134,9 +134,9 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'replacePart', part, basedOn, reason, instead, underSignature: underNow(state) });
     }
     case 'factReported': {
-      const { fact, because, basedOn } = first.data;
-      // Said under another signature than the one that stands: that is why it is a report and no more.
-      const underSignature = because === 'gateSigned' ? -1 : underNow(state);
+      const { fact, basedOn } = first.data;
+      // It became a report and no more, so it was said under another signature than the one that stands, if one does.
+      const underSignature = -1;
       const slots = events.flatMap((each) =>
         each.type === 'partFitted' || each.type === 'factReported' ? [each.data.slot] : [],
       );

@@ -50,7 +50,7 @@ export function tellJob(told: ToldJob, entry: Envelope): ToldJob {
   if (told.newer !== undefined) return told;
   const understood = understandEntry(JOB_EVENTS, entry);
   return understood.known
-    ? { ...told, state: evolveJob(told.state, understood.entry as JobEntry) }
+    ? { ...told, state: evolveJob(told.state, understood.entry) }
     : { ...told, newer: understood.newer };
 }
 

@@ -48,9 +48,7 @@ export function stillOnTheWay<G extends Pick<GivenCommand, 'id'>>(
   { seq }: Heard,
   entries: readonly { readonly entry: Envelope }[],
 ): readonly G[] {
-  const told = new Set(
-    entries.filter(({ entry }) => entry.seq <= seq).map(({ entry }) => entry.command),
-  );
+  const told = new Set(entries.filter(({ entry }) => entry.seq <= seq).map(({ entry }) => entry.command));
   return given.some(({ id }) => told.has(id)) ? given.filter(({ id }) => !told.has(id)) : given;
 }
 
@@ -98,5 +96,7 @@ export function instrumentIn(state: JobState, command: JobCommand) {
       : command.type === 'correctReading'
         ? command.instead?.instrument
         : undefined;
-  return named !== undefined && Object.hasOwn(state.instruments, named) ? state.instruments[named] : undefined;
+  return named !== undefined && Object.hasOwn(state.instruments, named)
+    ? state.instruments[named]
+    : undefined;
 }

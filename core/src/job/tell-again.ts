@@ -77,7 +77,7 @@ export function tellAgain(entries: readonly Envelope[]): ToldAgain {
         remarks.push({ kind: 'newerProgram', entry: seq, type, version: v });
         return { state, remarks, stuck: undefined };
       }
-      known.push(understood.entry as JobEntry);
+      known.push(understood.entry);
     }
     try {
       remarks.push(...remarksOn(state, known));

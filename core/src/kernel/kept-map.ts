@@ -38,12 +38,10 @@ export class KeptMap<V> implements Iterable<readonly [string, V]> {
   }
   /** The map with some of its values changed; a value that stays the same costs nothing. */
   map(change: (value: V, key: string) => V): KeptMap<V> {
-    let changed: KeptMap<V> = this;
-    for (const [key, value] of this) {
+    return this.entries().reduce<KeptMap<V>>((changed, [key, value]) => {
       const next = change(value, key);
-      if (next !== value) changed = changed.set(key, next);
-    }
-    return changed;
+      return next === value ? changed : changed.set(key, next);
+    }, this);
   }
 
   *[Symbol.iterator](): Iterator<readonly [string, V]> {

@@ -79,7 +79,7 @@ export function understandEntry<
 /** What the clock's step back is called in every chain: `at` repeats until it has caught up. */
 export const clockSteppedBack = <S>(): EventType<1, { readonly clock: string }, S> => ({
   v: 1,
-  evolve: nothingChanges as () => Partial<S>,
+  evolve: nothingChanges,
   upcasts: [],
 });
 

@@ -51,9 +51,16 @@ test('the Skerrow contradiction: from the notice on the Floor to the decision an
     const manual = page.getByRole('radio', { name: /SM-52 rev 4 row 1 .*7 in, 1 not proven/ });
     await manual.click();
     await page.getByLabel('Reason, with what it rests on').fill('the manual holds');
-    await expect(page.getByRole('button', { name: 'Decide' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Choose it' })).toBeDisabled();
     await changeHands(page, 'Perrin Oduvale');
-    await page.getByRole('button', { name: 'Decide' }).click();
+    await page.getByRole('button', { name: 'Choose it' }).click();
+    const secondLook = page.getByRole('region', { name: 'Second look' });
+    await expect(secondLook).toContainText('Perrin Oduvale chose 12.0 to 22.0 thou');
+    await expect(secondLook.getByRole('button', { name: 'Confirm' })).toBeHidden();
+    await changeHands(page, 'Ghislaine Morrow-Tann');
+    await secondLook.getByRole('button', { name: 'Confirm' }).click();
+    await dialog.fill('What you looked at', 'both documents, side by side');
+    await dialog.done('Confirm');
     await expect(page.getByText('Decided: 12.0 to 22.0 thou.')).toBeVisible();
   });
   await test.step('the rest of the engine is measured, and the gate signed over the decision', async () => {
@@ -93,6 +100,7 @@ test('the Skerrow contradiction: from the notice on the Floor to the decision an
     const decisions = page.getByRole('region', { name: 'Decisions about limits' });
     await expect(decisions).toContainText('12.0 to 22.0 thou');
     await expect(decisions).toContainText('SM-52 rev 4 row 1; Perrin Oduvale');
+    await expect(decisions).toContainText('Ghislaine Morrow-Tann');
     await expect(decisions).toContainText('the manual holds');
   });
   await test.step('the document says which sealed record relied on it', async () => {

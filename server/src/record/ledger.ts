@@ -349,7 +349,8 @@ export class Ledger {
       // said below
     }
     this.markDamaged(chain, { because: 'bytes', entry, promised: entry });
-    return this.refuseDamaged(chain) as never;
+    this.refuseDamaged(chain);
+    throw new Error(`${chain}: entry ${entry} cannot be read`); // never reached: the chain is damaged
   }
   private refuseDamaged(chain: string): void {
     const damage = this.damage.get(chain);

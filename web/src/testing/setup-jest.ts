@@ -4,4 +4,7 @@ import { setupZonelessTestEnv } from 'jest-preset-angular/setup-env/zoneless';
 setupZonelessTestEnv({ errorOnUnknownElements: true, errorOnUnknownProperties: true });
 
 // jsdom has none; what is kept is plain data.
-globalThis.structuredClone ??= <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+if (!('structuredClone' in globalThis))
+  Object.assign(globalThis, {
+    structuredClone: (value: unknown): unknown => JSON.parse(JSON.stringify(value)),
+  });

@@ -50,14 +50,14 @@ export class LimitDecisions {
 function limits(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
   const unit = benchUnit(job);
-  return job.limitDecisions.map(({ fit, partState, limit, rows, reason, by, at, pin: of }) => {
+  return job.limitDecisions.map(({ fit, partState, limit, rows, reason, by, at, secondLook, pin: of }) => {
     const where = pin === undefined ? fit : placeWordsOf(pin.model.layout, fit);
     const window = inForceWords({ state: 'inForce', limit, sources: rows, decided: true }, unit);
     return {
       seq: `limit ${of} ${fit} ${partState} ${at}`,
       what: `${where}, ${partState} part: ${window}`,
       how: `${[...new Set(Object.values(rows))].join(' with ')}; ${by}`,
-      reason,
+      reason: secondLook === null ? reason : `${reason}. Looked at by ${secondLook}.`,
       at,
       past: of !== pin?.pin,
     };

@@ -12,7 +12,7 @@ import {
 } from '@ngrx/store';
 import type { ApiProblem } from './api';
 
-type Entries = readonly LedgerEntry<Envelope>[];
+type Entries = readonly LedgerEntry[];
 /** Entries with the chain that they are of: numbers of two jobs are alike. */
 interface OfChain {
   readonly chain: string;
