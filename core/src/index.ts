@@ -18,6 +18,7 @@ export * from './record/envelope';
 export * from './record/event-table';
 export * from './record/same-keys-once';
 export * from './kernel/kept-map';
+export * from './kernel/same-data';
 export * from './kernel/once-for';
 export * from './kernel/actor';
 export * from './people/second-person';

@@ -253,6 +253,34 @@ describe('commands', () => {
     expect(refused(await perrin.sign(jobId, 'arrival'))).toEqual([409, 'GATE_SHUT']);
     expect((await perrin.job(jobId)).signatures).toEqual({});
   });
+  test('what one person gave is not taken from the hands of another, and waits', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-31', '4330-00031');
+    const id = randomUUID();
+    const sanna = await shop.as('sanna');
+    const other = await sanna.command(jobId, reading(SKIRT, '44/46'), { id, person: 'ivo' });
+    expect(refused(other)).toEqual([403, 'OTHER_HANDS']);
+    expect([other.body.data, other.body.command]).toEqual([{ author: 'Ivo', person: 'Sanna' }, undefined]);
+    const own = await ivo.command(jobId, reading(SKIRT, '44/46'), { id, person: 'ivo' });
+    expect([own.status, own.body.command]).toEqual([201, id]);
+    expect(placeAt(await ivo.job(jobId), SKIRT).readings[0]!.by.id).toBe('ivo');
+  });
+  test('a refusal that is the last word on a command names it; one that is not does not', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-32', '4330-00032');
+    const said = async (body: object) => {
+      const id = randomUUID();
+      const answer = await ivo.post(`/api/jobs/${jobId}/commands`, { id, ...body });
+      return [answer.body.code, answer.body.command === id];
+    };
+    const good = await ivo.seen(jobId, reading(SKIRT, '44/46') as never);
+    expect(await said({ command: { ...good, place: SKIRT.replace('cylinder:1', 'cylinder:9') } })).toEqual(['PLACE_UNKNOWN', true]);
+    expect(await said({ command: { ...good, colour: 'red' } })).toEqual(['BODY_WRONG', true]);
+    expect(await said({ command: good, person: 'sanna' })).toEqual(['OTHER_HANDS', false]);
+    await shop.tablet().post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command: good });
+    const stranger = await shop
+      .tablet()
+      .post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command: good });
+    expect([stranger.status, stranger.body.command]).toEqual([401, undefined]);
+  });
   test('when the clock steps back, time stands still in the ledger and an entry says so', async () => {
     const { jobId, ivo } = await shop.readyJob('J-16', '4330-00016');
     const before = (await ivo.job(jobId)).at;
@@ -286,7 +314,27 @@ describe('commands', () => {
     expect(new TextDecoder().decode(value)).toContain('readingTaken');
     await reader.cancel();
   });
+  test('a tablet that was away asks from where it is, and is told the rest once and in order', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-33', '4330-00033');
+    const { seq } = await ivo.job(jobId);
+    await ivo.command(jobId, reading(SKIRT, '50+'));
+    const rest = (await ivo.get(`/api/jobs/${jobId}/entries?from=${seq}`)).body.entries as Told[];
+    expect(rest.map(({ entry }) => entry.seq)).toEqual([seq, seq + 1]);
+    // The stream goes on behind the last entry that came, whatever its address says.
+    const stream = await fetch(`${shop.base}/api/jobs/${jobId}/stream?from=1`, {
+      headers: { cookie: Reflect.get(ivo, 'cookie') as string, 'last-event-id': String(seq) },
+    });
+    const reader = stream.body!.getReader();
+    let text = '';
+    while (!text.includes('readingTaken')) text += new TextDecoder().decode((await reader.read()).value);
+    expect(text).toContain(`id: ${seq + 1}`);
+    expect(text).not.toContain(`"seq":${seq},`);
+    await reader.cancel();
+  });
 });
+interface Told {
+  readonly entry: { readonly seq: number };
+}
 
 describe('the application that it serves', () => {
   let served: Shop;

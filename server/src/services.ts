@@ -17,6 +17,7 @@ import {
   bringProjectionsUpToDate,
   chainKinds,
   checkFolder,
+  hasHeads,
   INSTRUMENTS,
   jobChain,
   Ledger,
@@ -109,7 +110,6 @@ export async function openLedger({
   readonly logger: Logger;
 }) {
   const version = folderVersion(folder);
-  const isOld = version === 1;
   if (version === FOLDER_VERSION && !existsSync(FolderKey.fileIn(folder)))
     throw ProblemError.of('SEAL_KEY_MISSING', { keyId: 'of the folder', folder });
   const unlock = await lockFolder(folder);
@@ -121,9 +121,10 @@ export async function openLedger({
       catalogue.characteristics.find((each) => each.id === id)?.name ?? id;
     const kinds = chainKinds(nameOf, folderKey);
     const pins = new Pins(db, clock, folderKey);
-    if (isOld) {
-      await adoptHeads(db, folderKey);
+    // Heads that are there already were noted by this program: nobody's removal of the version makes them anew.
+    if (version === 1 && !(await hasHeads(db))) {
       await pins.adopt();
+      await adoptHeads(db, folderKey);
     }
     const rebuilt = await bringProjectionsUpToDate(db, kinds);
     if (rebuilt.length > 0) logger.info({ rebuilt }, 'projections made again');
@@ -162,8 +163,9 @@ async function lookAtFolder({
     throw ProblemError.of('CHAIN_NEWER', { chain, entry: seq, type, version: v });
   }
   for (const chain of lists.filter((each) => ledger.damageOf(each) === undefined)) {
+    const number = await numberIn(ledger, chain);
+    if (number === undefined) continue; // damaged, and it says so itself
     await db.write((tx) => projectChain(tx, kinds.jobs, chain));
-    const number = (await ledger.state(jobChain(chain.slice('job:'.length))))?.job.number ?? chain;
     notices.push(
       `What the shop's list said of ${number} was changed behind the program's back: it was made again from the ledger.`,
     );
@@ -174,4 +176,14 @@ async function lookAtFolder({
       `The PIN of ${people?.people[person]?.name ?? person} was changed behind the program's back: a manager sets a new one.`,
     );
   return notices;
+}
+
+/** The number of a job as its chain tells it; undefined where the chain does not hold. */
+async function numberIn(ledger: Ledger, chain: string): Promise<string | undefined> {
+  try {
+    return (await ledger.state(jobChain(chain.slice('job:'.length))))?.job.number;
+  } catch (error) {
+    if (error instanceof ProblemError && error.code === 'CHAIN_DAMAGED') return undefined;
+    throw error;
+  }
 }

@@ -78,8 +78,9 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
 
 /** The signed gate that a command would change something behind, if there is one. */
 function signedGateOver(state: JobState, command: JobCommand): GateRule | undefined {
-  const gate = state.route.gates.find((each) => isBehind(each, command));
-  return gate !== undefined && signatureOf(state, gate.stage) !== undefined ? gate : undefined;
+  return state.route.gates.find(
+    (each) => signatureOf(state, each.stage) !== undefined && isBehind(each, command),
+  );
 }
 
 function isBehind(gate: GateRule, command: JobCommand): boolean {

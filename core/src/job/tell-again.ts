@@ -8,7 +8,7 @@ import type { Role } from '../kernel/actor';
 import { contextOf, fitsOf } from '../library/limits-pin';
 import type { LimitsPin } from '../library/limits-pin';
 import type { PartState } from '../quantity/part-state';
-import { canonical } from '../record/canonical';
+import { sameData } from '../kernel/same-data';
 import type { Envelope } from '../record/envelope';
 import { understandEntry } from '../record/event-table';
 import { gateStatement } from '../release/gate-statement';
@@ -119,7 +119,7 @@ function decidedAgain(state: JobState | undefined, group: readonly JobEntry[]): 
   const [first] = written;
   if (first === undefined) return [];
   const { seq: entry, type, by, at } = first;
-  const oneHand = group.every((each) => each.at === at && canonical(each.by) === canonical(by));
+  const oneHand = group.every((each) => each.at === at && sameData(each.by, by));
   if (!oneHand) return [{ kind: 'decidedOtherwise', entry, type }];
   const events = written.map(({ type: kind, v, data }) => ({ type: kind, v, data }) as JobEvent);
   const decided = decidedEvents(state, events, { at, by });
@@ -128,7 +128,7 @@ function decidedAgain(state: JobState | undefined, group: readonly JobEntry[]): 
     return [{ kind: 'wouldBeRefused', entry, type, person: by.name, code: decided.problem.code }];
   const differs = written.find((each, i) => {
     const other = decided.value[i];
-    return other === undefined || canonical({ ...other }) !== canonical(events[i]);
+    return !sameData(other, events[i]);
   });
   if (differs === undefined && decided.value.length === written.length) return [];
   const named = differs ?? first;
@@ -139,7 +139,7 @@ function decidedAgain(state: JobState | undefined, group: readonly JobEntry[]): 
 }
 function isVerdictAlone(entry: JobEntry, again: JobEvent | undefined): boolean {
   if (entry.type !== 'readingTaken' || again?.type !== 'readingTaken') return false;
-  return canonical({ ...entry.data, verdict: null }) === canonical({ ...again.data, verdict: null });
+  return sameData({ ...entry.data, verdict: null }, { ...again.data, verdict: null });
 }
 
 function decidedEvents(
@@ -259,7 +259,7 @@ function verdictAgain(
 ): RecordRemark[] {
   const place = parsePlaceKey(key);
   const again = place === undefined ? undefined : judgePlace(state, place, partState, reading);
-  if (again !== undefined && canonical(again) === canonical(recorded)) return [];
+  if (sameData(again, recorded)) return [];
   return [
     {
       kind: 'verdictDiffers',
@@ -274,9 +274,8 @@ function verdictAgain(
 function pinAgain(state: JobState, pin: LimitsPin, entry: number): RecordRemark[] {
   const { context, diameterBasis } = pinContext(pin.model, state.engine, state.job.duty);
   const differs = (what: string): RecordRemark[] => [{ kind: 'pinDiffers', entry, pin: pin.pin, what }];
-  if (canonical(contextOf(pin.model, context)) !== canonical(pin.context))
-    return differs('what is known of the engine');
+  if (!sameData(contextOf(pin.model, context), pin.context)) return differs('what is known of the engine');
   if (pin.diameterBasis !== undefined && pin.diameterBasis !== diameterBasis)
     return differs('the bore that formulas are fed with');
-  return canonical(fitsOf(pin)) === canonical(pin.fits) ? [] : differs('the limits that the rows give');
+  return sameData(fitsOf(pin), pin.fits) ? [] : differs('the limits that the rows give');
 }

@@ -124,17 +124,18 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     await pins.check(by.id, by.name, pin, 'signed');
     const now = await state();
     orThrow(decidePeople(now, { type: 'changeSealKey', ...sealKey.wouldChange(reason) }, by));
-    const { change, take } = sealKey.prepareChange(reason);
-    const command: PeopleCommand = { type: 'changeSealKey', ...change };
-    await ledger.execute({
-      id,
-      chain: PEOPLE,
-      by,
-      body: { changeSealKey: reason },
-      decide: (there = NOBODY) => orThrow(decidePeople(there, command, by)),
+    await sealKey.change(reason, async (change) => {
+      const command: PeopleCommand = { type: 'changeSealKey', ...change };
+      const { repeated } = await ledger.execute({
+        id,
+        chain: PEOPLE,
+        by,
+        body: { changeSealKey: reason },
+        decide: (there = NOBODY) => orThrow(decidePeople(there, command, by)),
+      });
+      return !repeated;
     });
-    take();
-    res.status(201).json({ key: change.to });
+    res.status(201).json({ key: sealKey.publicKey });
   });
   router.post('/people/change', sessions.demand, async (req, res) => {
     const { id, person, active, pin } = bodyOf(changePersonRequest, req);

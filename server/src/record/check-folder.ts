@@ -14,6 +14,8 @@ export async function adoptHeads(db: Db, key: FolderKey): Promise<void> {
   });
 }
 
+export const hasHeads = async (db: Db): Promise<boolean> => (await ledgerStore.heads(db.read)).length > 0;
+
 /**
  * Holds every chain's end against what was noted of it, what was promised in receipts, and what the shop's list says. What
  * was cut off, put on, made anew or put into a list behind the program's back is found before anything is worked with.

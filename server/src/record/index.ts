@@ -1,6 +1,6 @@
 export { Ledger } from './ledger';
 export type { Appended, ChainKind, Damage, NewEvent, Outcome } from './ledger';
-export { adoptHeads, checkFolder } from './check-folder';
+export { adoptHeads, checkFolder, hasHeads } from './check-folder';
 export { chainKinds, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projections';
 export { projectionStore } from './projection.store';
 export type { JobRow } from './projection.store';

@@ -47,10 +47,12 @@ export const ledgerStore = {
   },
   /** Where each chain really ends. */
   async ends(db: Reader): Promise<readonly { chain: string; length: number; hash: string }[]> {
-    return db.all(
-      sql`SELECT e.chain AS chain, e.seq AS length, e.hash AS hash FROM entry AS e
+    // Not called `length` in SQL: a row of the driver has one of its own.
+    const rows = await db.all<{ chain: string; last: number; hash: string }>(
+      sql`SELECT e.chain AS chain, e.seq AS last, e.hash AS hash FROM entry AS e
           JOIN (SELECT chain, max(seq) AS last FROM entry GROUP BY chain) AS m ON m.chain = e.chain AND m.last = e.seq`,
     );
+    return rows.map(({ chain, last, hash }) => ({ chain, length: last, hash }));
   },
   async heads(db: Reader): Promise<readonly StoredHead[]> {
     return db.select().from(chainHead);

@@ -129,6 +129,30 @@ test('a fault at any step writes nothing, and the next command finds the ledger 
   expect(reached).toBe(5);
 });
 
+test('a listener that fails after the commit does not turn a done command into an error, and the others hear', async () => {
+  const heard: string[] = [];
+  const deaf = shop.services.ledger.onAppended(() => {
+    throw new Error('the line is gone');
+  });
+  const listening = shop.services.ledger.onAppended((chain) => heard.push(chain));
+  const { jobId: open, ivo } = await shop.openJob('J-34', '4330-00034');
+  const answer = await ivo.command(open, { type: 'takeInstrument', instrument: 'FS-2' });
+  expect(answer.status).toBe(201);
+  expect(heard).toContain(jobChain(open));
+  deaf();
+  listening();
+});
+
+test('jobs that nobody looks at leave the memory, and come back as they were', async () => {
+  const { ledger } = shop.services;
+  const chains: string[] = [];
+  for (let n = 100; n < 170; n++) chains.push(jobChain((await shop.openJob(`J-${n}`, `4330-00${n}`)).jobId));
+  expect(chains.filter((chain) => ledger.known(chain as never) !== undefined).length).toBeLessThanOrEqual(64);
+  expect(ledger.known(chains[0] as never)).toBeUndefined();
+  const again = await ledger.state(chains[0] as never);
+  expect(again).toMatchObject({ job: { number: 'J-100' } });
+});
+
 test('what an entry holds is as it was sent: the envelope names the chain, the command and the person', async () => {
   const { jobId: open, ivo } = await shop.readyJob('J-30', '4330-00030');
   await ivo.command(open, reading(SKIRT, '44/46'));

@@ -25,7 +25,9 @@ export class OneKey {
 
   static make(file: string): OneKey {
     const { privateKey } = generateKeyPairSync('ed25519');
-    writeFileSync(file, privateKey.export({ format: 'pem', type: 'pkcs8' }), { mode: 0o600 });
+    // On the disk before anything says that it is the shop's.
+    const pem = privateKey.export({ format: 'pem', type: 'pkcs8' });
+    writeFileSync(file, pem, { mode: 0o600, flush: true });
     return OneKey.read(file);
   }
   static read(file: string): OneKey {
@@ -59,7 +61,7 @@ export class SealKey {
       return new SealKey(folder, existsSync(file) ? OneKey.read(file) : OneKey.make(file));
     // The power went between the ledger's word and the renaming: the ledger has the last word.
     if (existsSync(next)) {
-      if (OneKey.read(next).publicKey.keyId === known.keyId) renameSync(next, file);
+      if (isKey(next, known)) renameSync(next, file);
       else rmSync(next);
     }
     if (!existsSync(file)) throw ProblemError.of('SEAL_KEY_MISSING', { keyId: known.keyId, folder });
@@ -91,6 +93,20 @@ export class SealKey {
     const from = this.key.publicKey.keyId;
     return { from, to: { alg: 'Ed25519', keyId: 'next', spki: '' }, reason, signatures: null };
   }
+  /**
+   * Another key takes the place, one change after the other.
+   * @param say writes the change into the ledger; false where this change was written before, and nothing changes
+   */
+  async change(reason: string, say: (change: KeyChange) => Promise<boolean>): Promise<void> {
+    const run = this.changing.then(async () => {
+      const { change, take } = this.prepareChange(reason);
+      if (await say(change)) take();
+    });
+    this.changing = run.catch(() => undefined);
+    await run;
+  }
+  private changing: Promise<unknown> = Promise.resolve();
+
   /** Another key, and both signatures over the change; it takes the place when the ledger has said so. */
   prepareChange(reason: string): { readonly change: KeyChange; readonly take: () => void } {
     const next = OneKey.make(join(this.folder, 'keys', NEXT));
@@ -119,6 +135,13 @@ export function prepareLostKey(
   const next = OneKey.make(join(keys, NEXT));
   const change: KeyChange = { from, to: next.publicKey, reason, signatures: null };
   return { change, take: () => renameSync(join(keys, NEXT), join(keys, NAME)) };
+}
+function isKey(file: string, known: PublicKey): boolean {
+  try {
+    return OneKey.read(file).publicKey.spki === known.spki;
+  } catch {
+    return false; // half written when the power went: nobody sealed with it
+  }
 }
 function readOr(file: string, otherwise: () => Error): OneKey {
   try {

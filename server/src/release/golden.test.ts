@@ -85,6 +85,12 @@ describe.each(formats)('%s', (format) => {
     const { state } = verifyRecord(record, checkSignature);
     expect(textOf(documentOf(state!, record))).toBe(read(format, 'print.txt'));
   });
+  test('the print of one that was changed says so before anything else', () => {
+    const record = recordIn(read(format, 'record.json'));
+    const { state } = verifyRecord(record, checkSignature);
+    const forged = { ...record, seal: { ...record.seal, hash: 'a'.repeat(64) } };
+    expect(textOf(documentOf(state!, forged))).toMatch(/^This record does not verify\n/);
+  });
   test('tomorrow’s entries are refused safely: nothing from there on is told, and what was told stays', () => {
     const entries = linesOf(format, 'job').map(({ entry }) => entry);
     const middle = Math.floor(entries.length / 2);

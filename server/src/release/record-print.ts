@@ -103,8 +103,12 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
 }
 
 /** What does not verify is said before anything else, large: nobody reads a page of figures and finds it at its end. */
-function warning({ consistent, faults }: RecordReport): Content[] {
-  if (consistent) return [];
+function warning({ consistent, faults, remarks }: RecordReport): Content[] {
+  if (consistent && remarks.length === 0) return [];
+  const title = consistent
+    ? 'This record is not as the rules of its day give it'
+    : 'This record does not verify';
+  const words = [...faults.map(faultWords), ...remarks.map(remarkWords)];
   return [
     {
       margin: [0, 0, 0, 10],
@@ -115,8 +119,8 @@ function warning({ consistent, faults }: RecordReport): Content[] {
             {
               margin: [8, 6, 8, 6],
               stack: [
-                { text: 'This record does not verify', bold: true, fontSize: 20 },
-                ...faults.map((fault) => ({ text: faultWords(fault), fontSize: 11 })),
+                { text: title, bold: true, fontSize: 20 },
+                ...words.map((text) => ({ text, fontSize: 11 })),
               ],
             },
           ],
