@@ -3,7 +3,19 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { createClient } from '@libsql/client';
+import {
+  basedOnNow,
+  placeKey,
+  RECORD_FORMAT,
+  RECORD_VERSION,
+  recordTitle,
+  replayJob,
+  sheetPlaces,
+  verifyRecord,
+} from '@oak-gate/core';
+import type { JobEntry, RecordFile } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
+import { measured } from '../../core/test/long-story';
 import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
@@ -16,7 +28,7 @@ const say = (what: string, figure: string): void => {
 };
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
-const READINGS = 400;
+const JOBS_A_ROUND = 10;
 
 /** Acknowledged readings through the API beside bare inserts of the same durability, in turn, so that both meet the same disk. */
 async function writing(server: Server): Promise<void> {
@@ -28,33 +40,34 @@ async function writing(server: Server): Promise<void> {
   const ratios: number[] = [];
   const perSecond: number[] = [];
   for (let round = 0; round < 3; round++) {
-    const jobId = await tablet.openV8(`B-${round}`, `M8-6000${round}`);
-    let started = performance.now();
-    for (let i = 0; i < READINGS; i++)
+    const jobs = [];
+    for (let n = 0; n < JOBS_A_ROUND; n++) {
+      const jobId = await tablet.openV8(`B-${round}-${n}`, `M8-6${round}0${10 + n}`);
+      const job = await tablet.job(jobId);
+      jobs.push({ jobId, job, places: sheetPlaces(job).map(placeKey) });
+    }
+    const readings = jobs.flatMap(({ jobId, job, places }) => places.map((place) => ({ jobId, job, place })));
+    const began = performance.now();
+    for (const _ of readings)
       await client.execute({ sql: 'INSERT INTO bare (bytes) VALUES (?)', args: [bytes] });
-    const bare = performance.now() - started;
-    started = performance.now();
-    for (let i = 0; i < READINGS; i++) {
-      const place = at((i % 8) + 1, (Math.floor(i / 8) % 2) + 1, 'mid');
-      const { status } = await tablet.command(
-        jobId,
-        {
-          type: 'takeReading',
-          place,
-          basedOn: 0,
-          text: '17/18',
-          unit: 'thou',
-          instrument: 'FS-2',
-          answers: [],
-          slip: null,
-        },
-        randomUUID(),
-      );
-      if (status !== 201) throw new Error(`reading ${i}: ${status}`);
+    const bare = performance.now() - began;
+    const started = performance.now();
+    for (const { jobId, job, place } of readings) {
+      const command = basedOnNow(job, {
+        type: 'takeReading',
+        place,
+        text: '17/18',
+        unit: 'thou',
+        instrument: 'FS-2',
+        answers: [{ question: 'expanderOut', answer: 'yes' }],
+        slip: null,
+      });
+      const { status } = await tablet.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command });
+      if (status !== 201) throw new Error(`${place}: ${status}`);
     }
     const through = performance.now() - started;
     ratios.push(through / bare);
-    perSecond.push((READINGS / through) * 1000);
+    perSecond.push((readings.length / through) * 1000);
   }
   client.close();
   say(
@@ -65,6 +78,56 @@ async function writing(server: Server): Promise<void> {
     'time of a reading through the API : time of a bare durable insert',
     `${median(ratios).toFixed(1)} : 1`,
   );
+}
+
+const JOBS = 300;
+/** The Floor of a shop with many open jobs, right after a start and then; and a long story told again. */
+async function manyJobs(server: Server): Promise<void> {
+  const tablet = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const opened = [];
+  for (let n = 0; n < JOBS; n++) opened.push(await tablet.openV8(`F-${n}`, `M8-${71_000 + n}`));
+  await server.stop();
+  await server.start();
+  const again = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const looks: number[] = [];
+  for (let i = 0; i < 21; i++) {
+    const started = performance.now();
+    await again.get('/api/floor');
+    looks.push(performance.now() - started);
+  }
+  const [cold = 0, ...warm] = looks;
+  say(
+    `the Floor at ${JOBS} open jobs, first look after a start, then (median)`,
+    `${cold.toFixed(0)} ms, ${median(warm).toFixed(0)} ms`,
+  );
+}
+
+/** A story of 2 999 readings told again, and its record verified but for the signature. */
+function longStory(): void {
+  const { story } = measured(1000);
+  const entries = story.entries.map(({ entry }) => JSON.parse(JSON.stringify(entry)) as JobEntry);
+  const timed = (act: () => unknown): number => {
+    const started = performance.now();
+    act();
+    return performance.now() - started;
+  };
+  const told = Array.from({ length: 5 }, () => timed(() => replayJob(entries)));
+  const title = recordTitle(story.job);
+  const sealing = story.seal().entries.at(-1)?.entry as Extract<JobEntry, { type: 'recordSealed' }>;
+  const file: RecordFile = {
+    format: RECORD_FORMAT,
+    version: RECORD_VERSION,
+    title,
+    job: 'J',
+    seal: sealing.data,
+    key: { alg: 'Ed25519', keyId: 'k', spki: '' },
+    entries: story.entries,
+  };
+  const report = verifyRecord(file, () => true);
+  if (report.faults.length + report.remarks.length > 0) throw new Error(JSON.stringify(report.faults));
+  const verified = Array.from({ length: 5 }, () => timed(() => verifyRecord(file, () => true)));
+  say('a story of 2 999 readings told again (median of 5)', `${median(told).toFixed(0)} ms`);
+  say('the same verified, every command decided again (median of 5)', `${median(verified).toFixed(0)} ms`);
 }
 
 /** From the key to the verdict on the screen, in frames of this browser. */
@@ -159,8 +222,10 @@ function bytes(): void {
 const server = await new Server().seed().start();
 try {
   bytes();
+  longStory();
   await writing(server);
   await screen(server);
+  await manyJobs(server);
   await library(server, say);
 } finally {
   await server.remove();

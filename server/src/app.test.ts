@@ -269,10 +269,13 @@ describe('commands', () => {
     const said = async (body: object) => {
       const id = randomUUID();
       const answer = await ivo.post(`/api/jobs/${jobId}/commands`, { id, ...body });
-      return [answer.body.code, answer.body.command === id];
+      return [String(answer.body.code), answer.body.command === id];
     };
     const good = await ivo.seen(jobId, reading(SKIRT, '44/46') as never);
-    expect(await said({ command: { ...good, place: SKIRT.replace('cylinder:1', 'cylinder:9') } })).toEqual(['PLACE_UNKNOWN', true]);
+    expect(await said({ command: { ...good, place: SKIRT.replace('cylinder:1', 'cylinder:9') } })).toEqual([
+      'PLACE_UNKNOWN',
+      true,
+    ]);
     expect(await said({ command: { ...good, colour: 'red' } })).toEqual(['BODY_WRONG', true]);
     expect(await said({ command: good, person: 'sanna' })).toEqual(['OTHER_HANDS', false]);
     await shop.tablet().post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command: good });

@@ -79,14 +79,22 @@ const CAUSE_WORDS: Readonly<Record<ReportCause, string>> = {
   gateSigned: 'the gate had been signed meanwhile',
 };
 /** "Ivo says: filed (one end). Was it done as well?": a fact of the workshop that came in late. */
-export function reportWords({ by, fact, because }: FactReport): string {
+export function reportWords(report: FactReport): string {
+  const { fact, because } = report;
+  const how = fact.kind === 'rework' ? ` (${fact.how})` : fact.kind === 'replace' ? ` (${fact.reason})` : '';
+  return `${saidWords(report)}${how}; ${CAUSE_WORDS[because]}`;
+}
+/** "Ivo says: filed". */
+export function saidWords({ by, fact }: FactReport): string {
   const done =
     fact.kind === 'rework'
-      ? `${fact.what} (${fact.how})`
-      : fact.kind === 'replace'
-        ? `${fact.instead === null ? 'taken out' : 'replaced'} (${fact.reason})`
-        : 'fitted';
-  return `${by.name} says: ${done}; ${CAUSE_WORDS[because]}`;
+      ? fact.what
+      : fact.kind === 'fit'
+        ? 'fitted'
+        : fact.instead === null
+          ? 'taken out'
+          : 'replaced';
+  return `${by.name} says: ${done}`;
 }
 
 /** What a note about the limits asks somebody to accept. */

@@ -49,7 +49,7 @@ const linesOf = (format: string, chain: string): Line[] =>
     .trim()
     .split('\n')
     .map((line) => {
-      const [hash = '', bytes = ''] = [line.slice(0, 64), line.slice(65)];
+      const [hash, bytes] = [line.slice(0, 64), line.slice(65)];
       return { hash, bytes, entry: JSON.parse(bytes) as Envelope };
     });
 

@@ -1,4 +1,4 @@
-import { boundText, reportWords, unitWord, WITHHELD_WORDS } from '@oak-gate/contract';
+import { boundText, saidWords, unitWord, WITHHELD_WORDS } from '@oak-gate/contract';
 import {
   acceptRange,
   bladeSizes,
@@ -67,8 +67,8 @@ export function nextStep(
       return say('Two people measured this place. An inspector decides which reading stands.', 'decide');
     case 'unsettled': {
       const [report] = reportsAt(job, status.place);
-      const said = report === undefined ? '' : `${reportWords(report)}. `;
-      return say(`${said}Was it done as well? Who said it or an inspector settles it.`, 'settle');
+      const said = report === undefined ? '' : `${saidWords(report)}. `;
+      return say(`${said}Was it done as well, or is it what stands there already?`, 'settle');
     }
     case 'withheld': {
       const inForce = limitInForce(job, status.place, partState);

@@ -20,7 +20,7 @@ const NOT_UNDERSTOOD: ApiProblem = {
   code: 'NOT_UNDERSTOOD',
   title: 'The server answered something that this page does not understand',
   where: 'this page',
-  next: 'Reload the page: it may be older than the server.',
+  next: 'Is this the shop’s network? If it is, reload the page: it may be older than the server.',
 };
 
 /** The way to the server. Everything that comes in is checked by its schema before anybody sees it. */

@@ -5,22 +5,25 @@ import { parsePlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
 import { PLAN_WIDTH, planView } from './plan-view';
 
-const ORDER: readonly PlaceStateWord[] = [
-  'in',
-  'serviceable',
-  'tight',
-  'loose',
-  'notProven',
-  'noLimit',
-  'withheld',
-  'contested',
-  'spent',
-  'void',
-  'deferred',
-  'declaredNotApplicable',
-  'notApplicable',
-  'notTaken',
-];
+/** Every state in the order of the legend. */
+const RANK: Readonly<Record<PlaceStateWord, true>> = {
+  in: true,
+  serviceable: true,
+  tight: true,
+  loose: true,
+  notProven: true,
+  noLimit: true,
+  withheld: true,
+  contested: true,
+  unsettled: true,
+  spent: true,
+  void: true,
+  deferred: true,
+  declaredNotApplicable: true,
+  notApplicable: true,
+  notTaken: true,
+};
+const ORDER = Object.keys(RANK) as PlaceStateWord[];
 
 /** The engine seen from above: navigator, and picture of the verdicts. */
 @Component({

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { parsePlaceKey } from '@oak-gate/core';
 import { Outbox } from '../state/outbox';
 import type { Kept } from '../state/outbox';
 import { Sender } from '../state/sender';
@@ -28,6 +29,13 @@ export class KeptPage {
       words: wordsFor(kept),
       isMine: kept.by.id === this.person()?.id,
     })),
+  );
+
+  /** What keeps the server from taking what this person gave; what others gave waits for them, and not for it. */
+  protected readonly trouble = computed(() =>
+    this.rows().some(({ isMine, refused }) => isMine && refused === null)
+      ? this.sender.trouble()
+      : undefined,
   );
 
   protected again(id: string): void {
@@ -69,9 +77,15 @@ const SAID: Readonly<Record<string, string>> = {
   deferPlace: 'a deferral',
   resumePlace: 'a place taken up again',
 };
-/** "a reading, 44/46 at ringGap@...": what somebody gave, as far as it can be said without the job. */
+/** Without the engine's own names for them: the job may not be there to ask. */
+function placeWords(key: string): string {
+  const at = Object.entries(parsePlaceKey(key)?.at ?? {});
+  return at.length === 0 ? key : at.map(([axis, id]) => `${axis} ${id}`).join(', ');
+}
+/** "a reading 44/46 at cylinder 3, groove 1, ...": what somebody gave, as far as it can be said without the job. */
 export function wordsFor({ command }: Pick<Kept, 'command'>): string {
   const text = 'text' in command ? ` ${command.text}` : '';
-  const where = 'place' in command ? ` at ${command.place}` : 'part' in command ? `, ${command.part}` : '';
+  const where =
+    'place' in command ? ` at ${placeWords(command.place)}` : 'part' in command ? `, ${command.part}` : '';
   return `${SAID[command.type] ?? command.type}${text}${where}`;
 }
