@@ -33,9 +33,7 @@ export class KeptPage {
 
   /** What keeps the server from taking what this person gave; what others gave waits for them, and not for it. */
   protected readonly trouble = computed(() =>
-    this.rows().some(({ isMine, refused }) => isMine && refused === null)
-      ? this.sender.trouble()
-      : undefined,
+    this.rows().some(({ isMine, refused }) => isMine && refused === null) ? this.sender.trouble() : undefined,
   );
 
   protected again(id: string): void {
