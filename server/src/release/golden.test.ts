@@ -27,6 +27,7 @@ import { documentOf } from './record-print';
  */
 const golden = join(__dirname, '../../test/golden');
 const formats = readdirSync(golden).filter((name) => name.startsWith('format-'));
+const newest = [...formats].sort().at(-1)!;
 const read = (...path: string[]): string => readFileSync(join(golden, ...path), 'utf8');
 const recordIn = (text: string): RecordFile => {
   const found = readRecordFile(text);
@@ -115,7 +116,6 @@ describe.each(formats)('%s', (format) => {
 
 /** Every type that a format of its day knew is in its folder; the newest folder has every type and version of today. */
 test('the newest corpus has every type of event of every chain, each in its newest version', () => {
-  const newest = formats.sort().at(-1)!;
   for (const [chain, table] of Object.entries(CHAINS)) {
     const there = new Set(linesOf(newest, chain).map(({ entry }) => `${entry.type} ${entry.v}`));
     const missing = Object.entries(table)
@@ -129,3 +129,70 @@ const NOT_IN_EVERY_CHAIN: ReadonlySet<string> = new Set([
   ...['people', 'instruments', 'library'].map((chain) => `${chain} clockSteppedBack 1`),
   'job rulesAdopted 1', // written where a job of the format before goes on
 ]);
+
+describe('a file that is not quite a record', () => {
+  const text = read(newest, 'record.json');
+  interface Loose {
+    readonly seal: object;
+    readonly entries: { readonly entry: Record<string, object> }[];
+  }
+  const edited = (edit: (file: Loose) => void): string => {
+    const file = JSON.parse(text) as Loose;
+    edit(file);
+    return JSON.stringify(file);
+  };
+  const entry =
+    (n: number) =>
+    (file: Loose): Record<string, object> =>
+      file.entries[n]!.entry;
+  test.each<[string, string, object]>([
+    ['a byte-order mark', `\ufeff${text}`, { kind: 'byteOrderMark' }],
+    ['nothing', '  \n', { kind: 'empty' }],
+    ['cut off', text.slice(0, -20), { kind: 'notJson' }],
+    [
+      'a key twice, deep inside',
+      text.replace('"seq":', '"seq":1,"seq":'),
+      { kind: 'keys', because: 'twice' },
+    ],
+    [
+      'a key that reaches into the program',
+      text.replace('"seq":', '"__proto__":{},"seq":'),
+      { kind: 'keys', because: 'forbidden' },
+    ],
+    [
+      'another format',
+      edited((file) => Object.assign(file, { format: 'x' })),
+      { kind: 'form', path: 'format' },
+    ],
+    ['a key of its own on top', edited((file) => Object.assign(file, { note: 1 })), { kind: 'form' }],
+    ['a key more in the seal', edited((file) => Object.assign(file.seal, { note: 1 })), { kind: 'form' }],
+    ['no entries', edited((file) => Object.assign(file, { entries: [] })), { kind: 'form' }],
+    [
+      'a key more around an entry',
+      edited((file) => Object.assign(entry(3)(file), { note: 1 })),
+      { kind: 'entryForm', entry: 4 },
+    ],
+    [
+      'a key more in what an entry says',
+      edited((file) => Object.assign(entry(3)(file)['data']!, { note: 1 })),
+      { kind: 'entryForm', entry: 4 },
+    ],
+    [
+      'a key more in who said it',
+      edited((file) => Object.assign(entry(0)(file)['by']!, { note: 1 })),
+      { kind: 'entryForm', entry: 1 },
+    ],
+    [
+      'an entry that is none',
+      edited((file) => Object.assign(file.entries[0]!, { entry: 7 })),
+      { kind: 'entryForm' },
+    ],
+  ])('%s', (_, changed, fault) => {
+    expect(readRecordFile(changed)).toMatchObject({ ok: false, fault });
+  });
+  test('as it is, it is one; what a newer program made is read too, and the verifier says so', () => {
+    expect(readRecordFile(text).ok).toBe(true);
+    const newer = edited((file) => Object.assign(entry(3)(file), { type: 'ringPolished' }));
+    expect(readRecordFile(newer).ok).toBe(true);
+  });
+});
