@@ -1,6 +1,6 @@
 import type { LimitNews } from '@oak-gate/contract';
 import { foresee, hear, nothingHeard, stillOnTheWay } from '@oak-gate/core';
-import type { Envelope, GivenCommand, Heard, JobCommand, LedgerEntry } from '@oak-gate/core';
+import type { GivenCommand, Heard, JobCommand, LedgerEntry } from '@oak-gate/core';
 import {
   createActionGroup,
   createFeature,
