@@ -19,6 +19,8 @@ const steps = fc.array(
   { minLength: 8, maxLength: 60, size: 'max' },
 );
 
+// Some minutes on a slow machine: slow is not wrong.
+jest.setTimeout(1_200_000);
 const came = new Map<string, number>();
 
 test('whatever happens in whatever order: acknowledged readings are there once, on the parts as they were, and the record is true', () => {
