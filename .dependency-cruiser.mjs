@@ -33,6 +33,7 @@ const SERVER_TOPICS = [
   'record',
   'demo',
   'catalogue',
+  'backup',
 ];
 const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench'];
 

@@ -10,6 +10,20 @@ const ZOD_WHOLE = {
   message: "Write `import * as z from 'zod'`: the named import keeps every language of Zod in the bundle.",
 };
 
+/** Keys come from outside: `constructor` is in every plain object, and every plain object has one to give. */
+const KEYED =
+  'people|revisions|models|imports|instruments|characteristics|orders|concessions|concessionsAsked|acceptedInstruments|acceptedNotes';
+const NOT_OWN = [
+  {
+    selector: "BinaryExpression[operator='in'][left.type!='Literal'][left.type!='PrivateIdentifier']",
+    message: 'Ask Object.hasOwn, or own() in core/kernel: `in` knows what every object inherits.',
+  },
+  {
+    selector: `MemberExpression[computed=true][property.type!='Literal'][object.property.name=/^(${KEYED})$/]`,
+    message: 'Ask own() in core/kernel: indexing gives what every object inherits.',
+  },
+];
+
 export default defineConfig(
   globalIgnores([
     '**/dist/',
@@ -52,7 +66,7 @@ export default defineConfig(
         'error',
         { restrictDefaultExports: { direct: true, named: true, defaultFrom: true } },
       ],
-      'no-restricted-syntax': ['error', ZOD_WHOLE],
+      'no-restricted-syntax': ['error', ZOD_WHOLE, ...NOT_OWN],
     },
   },
   {
@@ -131,6 +145,7 @@ export default defineConfig(
       'no-restricted-syntax': [
         'error',
         ZOD_WHOLE,
+        ...NOT_OWN,
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'Ask the clock (platform/clock.ts).',
@@ -158,6 +173,7 @@ export default defineConfig(
       '@typescript-eslint/unbound-method': 'off',
       '@typescript-eslint/no-confusing-void-expression': 'off',
       'no-empty-pattern': 'off',
+      'no-restricted-syntax': ['error', ZOD_WHOLE],
     },
   },
   {

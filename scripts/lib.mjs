@@ -155,3 +155,15 @@ export function serve(args, onReady) {
   server.on('spawn', () => onReady?.());
   server.on('exit', (code, signal) => process.exit(code ?? (signal ? 0 : 1)));
 }
+
+/** Runs one of the server's own programs to its end, with what this one was started with. */
+export function runServerProgram(name, ...first) {
+  checkNode();
+  ensureInstalled();
+  ensureServerBuilt();
+  const program = join(root, 'server/dist', `${name}.mjs`);
+  const { status } = spawnSync(process.execPath, [program, ...first, ...process.argv.slice(2)], {
+    stdio: 'inherit',
+  });
+  process.exit(status ?? 1);
+}

@@ -5,6 +5,8 @@ await build({
   entryPoints: {
     main: 'src/main.ts',
     seed: 'src/demo/seed.ts',
+    'foreign-file.worker': 'src/library/grid/foreign-file.worker.ts',
+    backup: 'src/backup/backup.cli.ts',
     'replace-key': 'src/people/replace-key.cli.ts',
     'verify-record': 'src/release/verify-record.cli.ts',
   },

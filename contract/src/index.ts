@@ -13,6 +13,7 @@ export * from './words/state-words';
 export * from './words/reading-words';
 export * from './words/limit-row-words';
 export * from './words/problem-words';
+export * from './words/server-problem-words';
 export * from './words/problem-details';
 export * from './words/cell-words';
 export * from './words/issue-words';

@@ -3,6 +3,7 @@ export * from './kernel/invariant';
 export * from './kernel/problem-data';
 export * from './kernel/refuse';
 export * from './kernel/present';
+export * from './kernel/own';
 export * from './quantity/nanometres';
 export * from './quantity/length-unit';
 export * from './quantity/decimal-length';

@@ -1,27 +1,18 @@
 import {
-  asFound,
   basedOnNow,
   canonical,
   chainHash,
   CHAIN_START,
-  currentReading,
   decideJob,
   foresee,
   gateRule,
   gateStatement,
   hear,
   nothingHeard,
-  openDeclaration,
-  openMatters,
-  parsePlaceKey,
-  placeAt,
-  placeKey,
   recordTitle,
   RECORD_FORMAT,
   RECORD_VERSION,
   replayJob,
-  sheetPlaces,
-  slotKey,
   stillOnTheWay,
   verifyRecord,
 } from '../src/index';
@@ -37,60 +28,13 @@ import type {
   JobEvent,
   JobState,
   LimitsPin,
-  PartRef,
-  PlaceKey,
 } from '../src/index';
 import { GHISLAINE, IVO, kept, PERRIN, printed, REVISION, ROWS, SANNA, TEO } from './fixtures';
+import { checkPromises, hold } from './history-promises';
+import type { Acknowledged } from './history-promises';
+import { bringingToAnEnd, saidIn } from './history-steps';
+import type { Step, Typed } from './history-steps';
 import { Story } from './story';
-
-/** What can happen in one step. */
-export const STEPS = [
-  'measure',
-  'measure',
-  'measure',
-  'measureAgain',
-  'narrow',
-  'file',
-  'replace',
-  'takeOut',
-  'fit',
-  'hone',
-  'correct',
-  'void',
-  'defer',
-  'resume',
-  'notApplicable',
-  'acceptNotApplicable',
-  'concede',
-  'decideContest',
-  'settle',
-  'send',
-  'send',
-  'send',
-  'loseAnswer',
-  'sendTwice',
-  'sync',
-  'sync',
-  'changeHands',
-  'restart',
-  'clockBack',
-  'libraryMoves',
-  'adopt',
-  'decline',
-  'finish',
-  'signRings',
-  'reopenRings',
-  'release',
-] as const;
-export type StepName = (typeof STEPS)[number];
-export interface Step {
-  readonly what: StepName;
-  readonly tablet: number;
-  readonly a: number;
-  readonly b: number;
-}
-export const describeHistory = (steps: readonly Step[] | undefined): string =>
-  (steps ?? []).map(({ what, tablet, a, b }) => `  tablet ${tablet}: ${what} ${a} ${b}`).join('\n');
 
 const TECHNICIANS = [IVO, SANNA, { ...IVO, id: 'oda', name: 'Oda' }];
 const INSPECTORS = [PERRIN, { ...PERRIN, id: 'quill', name: 'Quill' }];
@@ -106,14 +50,6 @@ interface Tablet {
   /** What was drawn last, and out of what. */
   shown?: { readonly told: JobState; readonly owed: readonly GivenCommand[]; readonly state: JobState };
 }
-interface Acknowledged {
-  readonly id: string;
-  readonly place: PlaceKey;
-  readonly text: string;
-  readonly by: string;
-  readonly parts: readonly PartRef[];
-}
-
 const BEGUN = new Story().arrive().fit();
 /** The workshop of a random history: the server's ledger in memory, and two tablets that are sometimes away. */
 export class History {
@@ -144,87 +80,17 @@ export class History {
     return new Date(Date.UTC(2026, 5, 1, 8, this.minute++)).toISOString();
   }
 
-  take({ what, tablet: index, a, b }: Step): void {
-    const tablet = this.tablets[index] ?? this.tablets[0];
+  take(step: Step): void {
+    const tablet = this.tablets[step.tablet] ?? this.tablets[0];
     const seen = this.shown(tablet);
-    const places = sheetPlaces(seen).map(placeKey);
-    const among = whereItIsAbout(what, seen, places);
-    const place = among[a % among.length] ?? '';
-    const readings = placeAt(seen, place).readings;
-    const current = readings.findLast(({ status }) => status === 'current');
-    const bench = (draft: JobDraft): void => this.give(tablet, draft);
+    const said = saidIn(step, seen, typed);
+    if (said === undefined) this.happen(step, tablet, seen);
+    else if (said.inspector === undefined) this.give(tablet, said.draft);
+    else this.ask(said.draft, inspector(said.inspector), seen);
+  }
+  /** What nobody says: it comes to the tablets, to the server, or to the library. */
+  private happen({ what, b }: Step, tablet: Tablet, seen: JobState): void {
     switch (what) {
-      case 'measure':
-      case 'measureAgain':
-        bench(this.reading(place, b));
-        return;
-      case 'narrow':
-        if (current !== undefined) bench(this.reading(place, b, current.text.replace('+', '/52')));
-        return;
-      case 'file':
-      case 'hone': {
-        const kind = what === 'file' ? 'ring' : 'bore';
-        const part = partHere(seen, place, kind);
-        if (part !== undefined)
-          bench({ type: 'reworkPart', part, what: what === 'file' ? 'filed' : 'honed', how: `${b}` });
-        return;
-      }
-      case 'replace':
-      case 'takeOut': {
-        const part = partHere(seen, place, b % 5 === 0 ? 'bore' : 'ring');
-        const instead = what === 'replace' ? NEW : null;
-        if (part !== undefined) bench({ type: 'replacePart', part, reason: `${b}`, instead });
-        return;
-      }
-      case 'fit': {
-        const at = parsePlaceKey(place)?.at ?? {};
-        bench({ type: 'fitParts', slots: [slotKey(b % 5 === 0 ? 'bore' : 'ring', at)], ...NEW });
-        return;
-      }
-      case 'correct':
-        if (current !== undefined)
-          bench({
-            type: 'correctReading',
-            place,
-            reading: current.seq,
-            reason: 'typing',
-            instead: b % 2 === 0 ? null : taken(place, b),
-          });
-        return;
-      case 'void':
-        if (current !== undefined) bench({ type: 'voidReading', place, reading: current.seq, reason: 'x' });
-        return;
-      case 'defer':
-        bench({ type: 'deferPlace', place, reason: 'x' });
-        return;
-      case 'resume':
-        bench({ type: 'resumePlace', place });
-        return;
-      case 'notApplicable':
-        bench({ type: 'declareNotApplicable', place, reason: 'x' });
-        return;
-      case 'acceptNotApplicable':
-        this.ask(
-          { type: 'decideNotApplicable', place, accept: b % 2 === 0, reason: 'x' },
-          inspector(b),
-          seen,
-        );
-        return;
-      case 'concede':
-        this.ask({ type: 'grantConcession', place, approval: APPROVAL, reason: 'x' }, inspector(b), seen);
-        return;
-      case 'decideContest': {
-        const keep = placeAt(seen, place).contested[b % 2] ?? 0;
-        this.ask({ type: 'decideContest', place, keep, reason: 'x' }, inspector(b), seen);
-        return;
-      }
-      case 'settle': {
-        const report = seen.reports[a % Math.max(1, seen.reports.length)];
-        const as = (['happened', 'same', 'notDone'] as const)[b % 3] ?? 'same';
-        if (report !== undefined)
-          this.ask({ type: 'settleFact', report: report.seq, as, reason: 'x' }, inspector(a), seen);
-        return;
-      }
       case 'send':
         this.send(tablet, 'answered');
         return;
@@ -264,11 +130,10 @@ export class History {
       case 'signRings':
         this.sign('rings', inspector(b));
         return;
-      case 'reopenRings':
-        this.ask({ type: 'reopenGate', gate: 'rings', reason: 'x' }, inspector(b), seen);
-        return;
       case 'release':
         this.sign('release', GHISLAINE);
+        return;
+      default:
         return;
     }
   }
@@ -287,40 +152,8 @@ export class History {
   check(): void {
     const entries = this.story.entries.map(({ entry }) => entry as JobEntry);
     const state = this.state;
-    // Every acknowledged reading is there once, by its author, on the parts as they were.
-    const written = entries.filter((entry) => entry.type === 'readingTaken');
-    for (const { id, place, text, by, parts } of this.acknowledged) {
-      const own = written.filter(({ command }) => command === id);
-      hold(own.length === 1, `${text} at ${place} is there ${own.length} times`);
-      const [one] = own;
-      if (one?.type !== 'readingTaken') continue;
-      hold(one.by.id === by, `${text} is by ${one.by.id}, not by ${by}`);
-      hold(one.data.text === text && one.data.place === place, 'it says what was typed, at its place');
-      hold(canonical(one.data.parts) === canonical(parts), 'it names the parts that were seen');
-    }
-    // What counts was taken on the parts that lie there, in the condition in which they lie there.
-    for (const place of sheetPlaces(state)) {
-      const record = placeAt(state, placeKey(place));
-      const reading = currentReading(record);
-      for (const { id, condition } of reading?.parts ?? []) {
-        const part = state.parts.get(id);
-        hold(part?.condition === condition, `${placeKey(place)} counts on ${id} as it was`);
-        hold(part.slot !== null, `${placeKey(place)} counts on a part that is out`);
-      }
-      const authors = new Set(
-        record.readings.filter(({ seq }) => record.contested.includes(seq)).map(({ by }) => by.id),
-      );
-      hold(
-        record.contested.length === 0 || authors.size > 1,
-        `${placeKey(place)} is contested by one person`,
-      );
-      hold((asFound(record)?.status ?? '') !== 'corrected', 'as found was true once');
-    }
-    // A fresh replay and both tablets agree.
-    const again = replayJob(entries);
-    hold(isSame(again, state), 'the story told again is another one');
-    for (const { heard } of this.tablets) hold(isSame(heard.state, state), 'a tablet tells another story');
-    if (state.seal !== undefined) this.checkSealed(state);
+    const heard = this.tablets.map((tablet) => tablet.heard.state);
+    checkPromises(entries, this.acknowledged, state, heard);
     // The verifier finds nothing in what was written by the rules.
     const report = this.verified(state);
     hold(report.remarks.length === 0, `the verifier says ${JSON.stringify(report.remarks.slice(0, 3))}`);
@@ -328,21 +161,6 @@ export class History {
     hold(faults.length === 0, `the verifier finds ${JSON.stringify(faults.slice(0, 3))}`);
   }
 
-  private checkSealed(state: JobState): void {
-    const { statuses, findings, open } = openMatters(state);
-    hold(findings.length === 0 && open.length === 0, 'a sealed record has an open matter');
-    for (const { key, state: word, conceded, reading } of statuses) {
-      const isOut = word === 'tight' || word === 'loose';
-      hold(!isOut || conceded, `${key} is ${word} and nobody conceded it`);
-      const concession = conceded ? state.concessions[key] : undefined;
-      const took = reading?.by.id ?? '';
-      hold(concession?.by !== took, `${key} was conceded by who measured it`);
-      hold(
-        !conceded || concession?.basis.pin === state.pins.at(-1)?.pin,
-        `${key} is conceded under another pin`,
-      );
-    }
-  }
   /** The record as a file; one that is not sealed is closed for the occasion. */
   private verified(state: JobState) {
     const closed = state.seal === undefined ? this.closedCopy() : this.story.entries;
@@ -388,9 +206,6 @@ export class History {
     if (shown?.told === told && shown.owed === tablet.owed) return shown.state;
     tablet.shown = { told, owed: tablet.owed, state: foresee(told, tablet.owed).state };
     return tablet.shown.state;
-  }
-  private reading(place: PlaceKey, b: number, text?: string): JobDraft {
-    return { type: 'takeReading', place, ...taken(place, b), ...(text === undefined ? {} : { text }) };
   }
   /** Given at a tablet: kept there, and sent when it comes to it. */
   private give(tablet: Tablet, draft: JobDraft): void {
@@ -513,70 +328,24 @@ export class History {
     if (rule === undefined || this.state.seal !== undefined) return;
     this.ask({ type: 'signGate', gate, ...gateStatement(this.state, rule) }, by, this.state);
   }
-  /** Somebody goes round and brings everything to an end, so that there is something to sign. */
   private finish(b: number): void {
-    const state = () => this.state;
-    for (const { seq } of state().reports)
-      this.ask({ type: 'settleFact', report: seq, as: 'happened', reason: 'x' }, PERRIN, state());
-    for (const place of sheetPlaces(state())) {
-      const key = placeKey(place);
-      for (const kind of ['bore', 'ring'] as const)
-        if (partHere(state(), key, kind) === undefined)
-          this.ask({ type: 'fitParts', slots: [slotKey(kind, place.at)], ...NEW }, IVO, state());
-      const record = placeAt(state(), key);
-      if (record.contested.length > 0)
-        this.ask(
-          { type: 'decideContest', place: key, keep: record.contested[0] ?? 0, reason: 'x' },
-          inspector(b),
-          state(),
-        );
-      const now = currentReading(placeAt(state(), key));
-      if (now?.verdict.acceptable === true) continue;
-      if (now !== undefined)
-        this.ask(
-          {
-            type: 'correctReading',
-            place: key,
-            reading: now.seq,
-            reason: 'wrongPlace',
-            instead: { ...taken(key, 0) },
-          },
-          IVO,
-          state(),
-        );
-      else this.ask({ type: 'takeReading', place: key, ...taken(key, 0) }, IVO, state());
-    }
+    for (const { draft, inspector: pick } of bringingToAnEnd(() => this.state, b, typed))
+      this.ask(draft, pick === undefined ? IVO : inspector(pick), this.state);
   }
 }
 
-/** What is decided is decided where there is something to decide, mostly. */
-function whereItIsAbout(what: StepName, state: JobState, places: readonly PlaceKey[]): readonly PlaceKey[] {
-  const some = places.filter((place) => {
-    const record = placeAt(state, place);
-    if (what === 'acceptNotApplicable') return openDeclaration(state, place) !== undefined;
-    if (what === 'decideContest') return record.contested.length > 0;
-    return what === 'concede' && currentReading(record)?.verdict.acceptable === false;
-  });
-  return some.length === 0 ? places : some;
-}
-const NEW = { state: 'new' as const, partNumber: null, lot: null };
-const APPROVAL = { number: 'C-1', date: '2026-06-01', issuer: 'design office' };
-const inspector = (b: number): Actor => INSPECTORS[b % INSPECTORS.length] ?? TEO;
-function taken(place: PlaceKey, b: number) {
+const inspector = (pick: number): Actor => INSPECTORS[pick % INSPECTORS.length] ?? TEO;
+/** What comes out at a place, by a number: mostly within limits. */
+const typed: Typed = (place, pick) => {
   const set = place.includes('groove:2') ? GOOD_OIL : place.endsWith('top') ? GOOD_TOP : GOOD;
   return {
-    text: set[b % set.length] ?? '44/46',
-    unit: 'thou' as const,
+    text: set[pick % set.length] ?? '44/46',
+    unit: 'thou',
     instrument: 'FS-2',
-    answers: [{ question: 'expanderOut', answer: 'yes' as const }],
+    answers: [{ question: 'expanderOut', answer: 'yes' }],
     slip: null,
   };
-}
-function partHere(state: JobState, place: PlaceKey, kind: 'ring' | 'bore'): string | undefined {
-  const at = parsePlaceKey(place)?.at ?? {};
-  const id = state.slots.get(slotKey(kind, at));
-  return id === '' ? undefined : id;
-}
+};
 /** The library as it stands after so many revisions: the minimum at the top of travel moves. */
 const rowsOf = (revision: number) =>
   ROWS.map((row, i) =>
@@ -584,20 +353,3 @@ const rowsOf = (revision: number) =>
       ? { ...row, printed: { min: printed(['0.009', '0.010', '0.0085'][revision % 3] ?? '0.009', 'in') } }
       : row,
   );
-
-/** Whether two states say the same, whatever they share. */
-function isSame(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  if (isMany(a) && isMany(b)) {
-    const [one, other] = [[...a], [...b]];
-    return one.length === other.length && one.every((each, i) => isSame(each, other[i]));
-  }
-  const [one, other] = [new Map(Object.entries(a)), new Map(Object.entries(b))];
-  return [...new Set([...one.keys(), ...other.keys()])].every((key) => isSame(one.get(key), other.get(key)));
-}
-const isMany = (value: object): value is Iterable<unknown> => Symbol.iterator in value;
-
-function hold(holds: boolean, promise: string): asserts holds {
-  if (!holds) throw new Error(promise);
-}

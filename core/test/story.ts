@@ -11,6 +11,7 @@ import {
   pinContext,
   pinLimits,
   placeAt,
+  RULES_VERSION,
   slotsOf,
   slotKey,
   parsePlaceKey,
@@ -69,6 +70,8 @@ export class Story {
   private last = CHAIN_START;
   instrument = FEELERS;
   revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
+  /** By which rules it goes on. */
+  rules = RULES_VERSION;
 
   /** A one-man shop does not overhaul aircraft engines. */
   constructor(
@@ -107,6 +110,7 @@ export class Story {
         ...opening,
       },
       { by },
+      this.rules,
     );
     if (!decided.ok) throw new Error(decided.problem.code);
     this.append(decided.value, by, this.now());
@@ -135,15 +139,20 @@ export class Story {
     const at = this.now();
     const seen = { dueOn: (more.instrument ?? this.instrument).dueOn };
     const command = basedOnNow(this.job, draft.type === 'takeInstrument' ? { ...seen, ...draft } : draft);
-    const decided = decideJob(this.job, command, {
-      at,
-      by,
-      instrument: this.instrument,
-      freshPin: this.pin(this.job.pins.length + 1),
-      engineOfSerial: { id: 'E-2', previousSeal: null },
-      currentDocuments: this.pin(1).documents.map(({ id, digest }) => ({ id, digest })),
-      ...more,
-    });
+    const decided = decideJob(
+      this.job,
+      command,
+      {
+        at,
+        by,
+        instrument: this.instrument,
+        freshPin: this.pin(this.job.pins.length + 1),
+        engineOfSerial: { id: 'E-2', previousSeal: null },
+        currentDocuments: this.pin(1).documents.map(({ id, digest }) => ({ id, digest })),
+        ...more,
+      },
+      this.rules,
+    );
     if (!decided.ok) return decided.problem;
     this.append(decided.value, by, at);
     return undefined;

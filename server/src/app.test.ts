@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { demoFile, draft, jobRequest, PIN, reading, Shop, SKIRT } from '../test/shop';
+import type { Tablet } from '../test/shop';
 import { placeAt, placeKey, placesOf, verifyChain, verifyRecord } from '@oak-gate/core';
 import { readRecordFile } from '@oak-gate/contract';
 import { checkSignature } from './record';
@@ -61,21 +62,102 @@ describe('the door', () => {
     shop.clock.advance(30_000);
     expect(await attempt(PIN)).toMatchObject({ person: { id: 'sanna' } });
   });
+  test('wrong PINs elsewhere lock nobody out who is signed in, and those of one person no other', async () => {
+    const { jobId, ivo } = await shop.readyJob('J-60', '4330-00060');
+    const perrin = await shop.as('perrin');
+    const stranger = shop.tablet();
+    for (let turn = 0; turn < 6; turn++)
+      await stranger.post('/api/session', { person: 'perrin', pin: '0000' });
+    expect(refused(await shop.tablet().post('/api/session', { person: 'perrin', pin: PIN }))).toEqual([
+      429,
+      'PIN_LOCKED',
+    ]);
+    expect((await shop.tablet().post('/api/session', { person: 'ivo', pin: PIN })).status).toBe(201);
+    // At the tablet that Perrin holds he signs as before: the gate refuses for its own reasons, and not his PIN.
+    expect((await perrin.sign(jobId, 'rings')).body.code).toBe('GATE_SHUT');
+    expect((await perrin.sign(jobId, 'rings', '0000')).body).toMatchObject({
+      code: 'PIN_WRONG',
+      data: { left: 4 },
+    });
+    expect((await ivo.get('/api/floor')).status).toBe(200);
+    shop.clock.advance(3_600_000);
+  });
+  test('a new PIN ends every sign-in with the old one, and its streams; leaving the shop does, and signing out', async () => {
+    const teo = await shop.as('teo');
+    const { jobId } = await shop.readyJob('J-61', '4330-00061');
+    const roles = ['technician'];
+    const { body } = await teo.post('/api/people', {
+      id: randomUUID(),
+      person: { name: 'Olin', roles, authorisation: null },
+      pin: PIN,
+    });
+    const person = body.person as { id: string };
+    const streamOf = async (tablet: Tablet) => tablet.stream(`/api/jobs/${jobId}/stream`);
+    // Ended by what happened, and not by the next heartbeat.
+    const isClosed = () => expect(shop.services.sessions.streams).toBe(0);
+    const change = (more: object) =>
+      teo.post('/api/people/change', { id: randomUUID(), person, active: true, ...more });
+    const signIn = async (pin: string): Promise<Tablet> => {
+      const tablet = shop.tablet();
+      expect((await tablet.post('/api/session', { person: person.id, pin })).status).toBe(201);
+      return tablet;
+    };
+    const first = await signIn(PIN);
+    const firstStream = await streamOf(first);
+    await change({ pin: '8315' });
+    isClosed();
+    await firstStream.ended;
+    expect(refused(await first.get('/api/floor'))).toEqual([401, 'NOT_SIGNED_IN']);
+    // Whoever forgot the old one tried it too often: the new one is taken at once.
+    for (let turn = 0; turn < 5; turn++)
+      await shop.tablet().post('/api/session', { person: person.id, pin: '0000' });
+    expect((await shop.tablet().post('/api/session', { person: person.id, pin: '8315' })).status).toBe(429);
+    await change({ pin: '8315' });
+    const second = await signIn('8315');
+    const secondStream = await streamOf(second);
+    await second.send('/api/session', { method: 'DELETE' });
+    isClosed();
+    await secondStream.ended;
+    const third = await signIn('8315');
+    const thirdStream = await streamOf(third);
+    await change({ active: false });
+    isClosed();
+    await thirdStream.ended;
+    expect((await third.get('/api/floor')).status).toBe(401);
+  });
+  test.each(['1111', '1234', '9876', '4321', '2727', '1987', '2026', '123', '12a4', 'short one'])(
+    'the PIN %s is refused, with words',
+    async (pin) => {
+      const person = { name: 'Weak', roles: ['technician'], authorisation: null };
+      const answer = await (await shop.as('teo')).post('/api/people', { id: randomUUID(), person, pin });
+      expect([answer.status, answer.body.code]).toEqual([400, 'BODY_WRONG']);
+      expect(JSON.stringify(answer.body)).toMatch(/4 to 12 digits|try that first/);
+    },
+  );
+  test('a secret longer than a PIN is one as well', async () => {
+    const pin = 'two oars and a bucket';
+    const person = { name: 'Long', roles: ['technician'], authorisation: null };
+    const { body } = await (await shop.as('teo')).post('/api/people', { id: randomUUID(), person, pin });
+    const answer = await shop.tablet().post('/api/session', { person: body.person.id, pin });
+    expect(answer.status).toBe(201);
+  });
   test('adding a person twice by one command adds one, and leaves the PIN as it was; a refused one leaves none', async () => {
     const teo = await shop.as('teo');
     const person = { name: 'Runa', roles: ['technician'], authorisation: null };
     const id = randomUUID();
-    const [first, again] = [
+    const [first, again, other] = [
       await teo.post('/api/people', { id, person, pin: PIN }),
-      await teo.post('/api/people', { id, person, pin: '9999' }),
+      await teo.post('/api/people', { id, person, pin: PIN }),
+      await teo.post('/api/people', { id, person, pin: '8315' }),
     ];
     expect([first.body, again.body]).toEqual([
       { person: { ...person, id: 'runa' } },
       { person: { ...person, id: 'runa' } },
     ]);
+    expect(refused(other)).toEqual([409, 'COMMAND_ID_REUSED']);
     expect((await shop.tablet().post('/api/session', { person: 'runa', pin: PIN })).status).toBe(201);
     const ivo = await shop.as('ivo');
-    const change = { id: randomUUID(), person: { ...person, id: 'runa' }, active: true, pin: '0000' };
+    const change = { id: randomUUID(), person: { ...person, id: 'runa' }, active: true, pin: '8315' };
     expect(refused(await ivo.post('/api/people/change', change))).toEqual([403, 'MAY_NOT']);
     expect((await shop.tablet().post('/api/session', { person: 'runa', pin: PIN })).status).toBe(201);
   });

@@ -10,16 +10,31 @@ import { floorRoutes } from './floor';
 import { instrumentRoutes } from './instruments';
 import { jobRoutes, Jobs } from './jobs';
 import { libraryRoutes } from './library';
-import { peopleRoutes } from './people';
+import { guardRoutes, peopleRoutes } from './people';
+import { guardContentType, guardHost, guardOrigin, JSON_TYPE, plainJson } from './platform/guard';
+import { diskProblem } from './platform/disk-problem';
 import { ProblemError } from './platform/problem-error';
 import { releaseRoutes } from './release';
 import type { Services } from './services';
 
+const HSTS_SECONDS = 365 * 24 * 3600;
+
+export interface AppOptions {
+  /** The built application that is served; none of it where it is left out. */
+  readonly webDir?: string | undefined;
+  /** What the server is called on the shop's network, besides localhost and its machine's own name. */
+  readonly names?: readonly string[];
+  /** The address of the proxy that speaks HTTPS for this server: nobody else's word on that is believed. */
+  readonly behind?: string | undefined;
+}
+
 /** The HTTP face of the shop: the API, and the built application beside it. */
-export function createApp(services: Services, webDir?: string): Express {
+export function createApp(services: Services, { webDir, names = [], behind }: AppOptions = {}): Express {
   const app = express();
+  app.set('trust proxy', behind ?? false);
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: services.logger, autoLogging: false }));
+  app.use(guardHost(names));
+  app.use(pinoHttp({ logger: services.logger, autoLogging: false, genReqId: () => randomUUID() }));
   app.use((_req, res, next) => {
     res.locals['nonce'] = randomBytes(16).toString('base64');
     next();
@@ -43,15 +58,22 @@ export function createApp(services: Services, webDir?: string): Express {
           frameAncestors: ["'none'"],
         },
       },
-      strictTransportSecurity: false, // the shop's server speaks plain HTTP on its own machine
+      strictTransportSecurity: false, // said below, where it is true
     }),
   );
+  // A browser that came by HTTPS once is told to come by nothing else.
+  app.use((req, res, next) => {
+    if (req.secure) res.setHeader('Strict-Transport-Security', `max-age=${HSTS_SECONDS}`);
+    next();
+  });
   app.use(compression());
   app.use('/api', (_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', express.json({ limit: '2mb', type: 'application/json' }));
+  app.use('/api', guardOrigin, guardContentType);
+  app.use('/api', guardRoutes(services.sessions));
+  app.use('/api', express.json({ limit: '2mb', type: JSON_TYPE, reviver: plainJson }));
 
   const jobs = new Jobs(services);
   app.use('/api', peopleRoutes(services));
@@ -60,11 +82,8 @@ export function createApp(services: Services, webDir?: string): Express {
   app.use('/api/library', libraryRoutes(services));
   app.use('/api/instruments', instrumentRoutes(services));
   app.use('/api', floorRoutes(services, jobs));
-  app.use('/api', (req) => {
-    throw ProblemError.of('NOT_FOUND', { path: req.originalUrl });
-  });
   if (webDir !== undefined && existsSync(webDir)) serveApplication(app, webDir);
-  app.use(answerError);
+  app.use(answerErrors(services.folder));
   return app;
 }
 
@@ -90,26 +109,32 @@ function serveApplication(app: Express, webDir: string): void {
   });
 }
 
-const answerError: ErrorRequestHandler = (error: unknown, req, res, _next) => {
-  const known = asProblem(error);
-  if (known === undefined) {
-    const reference = randomUUID().slice(0, 8);
-    req.log.error({ err: error, reference }, 'unexpected');
-    send(res, ProblemError.of('INTERNAL', { reference }));
-    return;
-  }
-  send(res, known);
-};
+const answerErrors =
+  (folder: string): ErrorRequestHandler =>
+  (error: unknown, req, res, _next) => {
+    const known = asProblem(error);
+    const ofDisk = known === undefined ? diskProblem(error, folder) : undefined;
+    if (known === undefined) {
+      const reference = randomUUID().slice(0, 8);
+      req.log.error({ err: error, reference }, ofDisk?.code ?? 'unexpected');
+      send(res, ofDisk ?? ProblemError.of('INTERNAL', { reference }));
+      return;
+    }
+    send(res, known);
+  };
 function send(res: Response, problem: ProblemError): void {
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem.details()));
 }
 
-/** Express's own refusals (a body that is too large, or is no JSON) in our words. */
+/** Refusals of Express and of what reads bodies and addresses for it, in our words: what they blame the request for is its fault. */
 function asProblem(error: unknown): ProblemError | undefined {
   if (error instanceof ProblemError) return error;
-  const { type, message } = error as { type?: string; message?: string };
+  const { type, message, status } = error as { type?: string; message?: string; status?: number };
+  const because = (message ?? '').slice(0, 200);
   if (type === 'entity.too.large') return ProblemError.of('FILE_TOO_LARGE', { limit: 'what is taken here' });
   if (type === 'entity.parse.failed')
-    return ProblemError.of('BODY_WRONG', { path: '', message: `The request is not JSON: ${message ?? ''}` });
-  return undefined;
+    return ProblemError.of('BODY_WRONG', { path: '', message: `The request is not JSON: ${because}` });
+  return status !== undefined && status >= 400 && status < 500
+    ? ProblemError.of('REQUEST_BROKEN', { because })
+    : undefined;
 }

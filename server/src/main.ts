@@ -1,32 +1,49 @@
-import { dirname, resolve } from 'node:path';
+import { readFileSync } from 'node:fs';
+import { createServer as createHttpServer } from 'node:http';
+import { createServer as createHttpsServer } from 'node:https';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
 import { createApp } from './app';
+import { scheduleBackups } from './backup';
 import { readArguments } from './platform/arguments';
 import { systemClock } from './platform/clock';
+import { makeLogger } from './platform/logger';
 import { ProblemError } from './platform/problem-error';
 import { openServices } from './services';
 
 const serverRoot = resolve(dirname(fileURLToPath(import.meta.url)), '..'); // src/ under tsx, dist/ when built
-const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+const logger = makeLogger(process.env['LOG_LEVEL'] ?? 'warn');
+
+const BACKUPS_KEPT = 14;
 
 async function main(): Promise<void> {
-  const { folder, port, host, demoPin } = readArguments(
+  const { folder, port, host, names, backups, certificate, behind, demoPin } = readArguments(
     process.argv.slice(2),
     resolve(serverRoot, '../data'),
   );
+  const secured = certificate === undefined ? undefined : readCertificate(certificate);
   const services = await openServices({ folder, serverRoot, clock: systemClock, logger, demoPin });
-  const app = createApp(services, resolve(serverRoot, '../web/dist/browser'));
-  const server = app.listen(port, host, (error?: Error) => {
-    if (error !== undefined) {
-      fail(error);
-      return;
-    }
+  const app = createApp(services, { webDir: resolve(serverRoot, '../web/dist/browser'), names, behind });
+  const server = secured === undefined ? createHttpServer(app) : createHttpsServer(secured, app);
+  server.once('error', fail);
+  server.listen(port, host, () => {
     const address = server.address();
     const used = typeof address === 'object' && address !== null ? address.port : port;
-    console.log(`Oak Gate is open at http://${host}:${used}/`);
+    console.log(`Oak Gate is open at http${secured === undefined ? '' : 's'}://${host}:${used}/`);
   });
+  const noMoreBackups =
+    backups === undefined
+      ? undefined
+      : scheduleBackups({
+          ...backups,
+          program: join(serverRoot, 'dist/backup.mjs'),
+          folder,
+          kept: BACKUPS_KEPT,
+          clock: systemClock,
+          logger,
+        });
   const stop = (): void => {
+    noMoreBackups?.();
     server.close(() => {
       void services.close().then(() => process.exit(0));
     });
@@ -34,6 +51,19 @@ async function main(): Promise<void> {
   };
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
+}
+
+function readCertificate({ cert, key }: { readonly cert: string; readonly key: string }) {
+  const read = (path: string): Buffer => {
+    try {
+      return readFileSync(path);
+    } catch {
+      throw new Error(
+        `${path} cannot be read: --cert and --cert-key name the certificate and its key, in PEM.`,
+      );
+    }
+  };
+  return { cert: read(cert), key: read(key) };
 }
 
 function fail(error: unknown): void {

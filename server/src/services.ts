@@ -1,3 +1,4 @@
+import { own } from '@oak-gate/core';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
@@ -8,6 +9,7 @@ import type { Db } from './db/open';
 import { Pins } from './people/pins';
 import { Sessions } from './people/sessions';
 import type { Clock } from './platform/clock';
+import { diskProblem } from './platform/disk-problem';
 import { lockFolder } from './platform/folder-lock';
 import { FolderKey } from './platform/folder-key';
 import { FOLDER_VERSION, folderVersion, markFolder } from './platform/folder-version';
@@ -113,7 +115,10 @@ export async function openLedger({
   if (version === FOLDER_VERSION && !existsSync(FolderKey.fileIn(folder)))
     throw ProblemError.of('SEAL_KEY_MISSING', { keyId: 'of the folder', folder });
   const unlock = await lockFolder(folder);
-  const db = await openDb(folder, join(serverRoot, 'migrations'));
+  const db = await openDb(folder, join(serverRoot, 'migrations')).catch((error: unknown) => {
+    unlock();
+    throw diskProblem(error, folder) ?? error;
+  });
   try {
     const folderKey = FolderKey.inFolder(folder);
     const catalogue = loadCatalogue(join(serverRoot, 'data'));
@@ -173,7 +178,7 @@ async function lookAtFolder({
   const people = await ledger.state(PEOPLE);
   for (const person of await pins.foreign())
     notices.push(
-      `The PIN of ${people?.people[person]?.name ?? person} was changed behind the program's back: a manager sets a new one.`,
+      `The PIN of ${own(people?.people ?? {}, person)?.name ?? person} was changed behind the program's back: a manager sets a new one.`,
     );
   return notices;
 }

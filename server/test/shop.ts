@@ -1,3 +1,4 @@
+import { BYTES } from '../src/platform/guard';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -12,7 +13,7 @@ import { openServices } from '../src/services';
 import type { Services } from '../src/services';
 
 export const PIN = '4711';
-const serverRoot = resolve(__dirname, '..');
+export const serverRoot = resolve(__dirname, '..');
 const demo = resolve(serverRoot, '../demo');
 export const demoFile = (path: string): string => readFileSync(join(demo, path), 'utf8');
 
@@ -39,6 +40,16 @@ export class Tablet {
     const isJson = (response.headers.get('content-type') ?? '').includes('json');
     return { status: response.status, body: isJson && text !== '' ? JSON.parse(text) : text };
   }
+  /** Opens a stream; `ended` is kept when the server has ended it. */
+  async stream(path: string): Promise<{ readonly ended: Promise<void> }> {
+    const { body, status } = await fetch(`${this.base}${path}`, { headers: { cookie: this.cookie } });
+    if (status !== 200 || body === null) throw new Error(`no stream: ${status}`);
+    const reader = body.getReader();
+    const drain = async (): Promise<void> => {
+      while (!(await reader.read()).done);
+    };
+    return { ended: drain() };
+  }
   get(path: string): Promise<Answer> {
     return this.send(path);
   }
@@ -64,7 +75,7 @@ export class Tablet {
     });
   }
   csv(path: string, body: string): Promise<Answer> {
-    return this.send(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body });
+    return this.send(path, { method: 'POST', headers: { 'content-type': BYTES }, body });
   }
   /** A command of somebody who sees the job as it is now, or as the draft says itself. */
   async command(
@@ -103,17 +114,18 @@ export class Shop {
   readonly clock = new ScriptedClock('2026-06-01T08:00:00.000Z');
   private server: ReturnType<ReturnType<typeof createApp>['listen']> | undefined;
   base = '';
-  readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-test-'));
+
+  constructor(readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-test-'))) {}
 
   /** @param webDir the built application that it serves; none of it where it is left out */
-  async open(webDir?: string): Promise<this> {
+  async open(webDir?: string, behind?: string): Promise<this> {
     this.services = await openServices({
       folder: this.folder,
       serverRoot,
       clock: this.clock,
       logger: pino({ level: 'silent' }),
     });
-    this.server = createApp(this.services, webDir).listen(0, '127.0.0.1');
+    this.server = createApp(this.services, { webDir, behind }).listen(0, '127.0.0.1');
     await new Promise<void>((done) => this.server!.once('listening', () => done()));
     this.base = `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
     return this;

@@ -130,7 +130,7 @@ export const jobCommandRequest = z.strictObject({
   command: jobCommand,
   /** Who gave it: a tablet that changed hands meanwhile signs nothing in another name. */
   person: z.exactOptional(id),
-  pin: z.exactOptional(z.string().max(40)),
+  pin: z.exactOptional(z.string().max(64)),
 });
 export type JobCommandRequest = z.input<typeof jobCommandRequest>;
 

@@ -24,8 +24,29 @@ export const keyChange = z.object({
   signatures: z.object({ old: z.string(), new: z.string() }).nullable(),
 }) satisfies z.ZodType<KeyChange>;
 
-/** Digits only, so that it can be typed on the number pad with a glove on. */
-export const pin = z.string().regex(/^\d{4,12}$/, { error: 'a PIN has 4 to 12 digits' });
+/**
+ * What somebody proves himself by: digits, so that they can be typed on the number pad with a glove on, or a longer secret.
+ * What everybody would try first is none.
+ */
+export const pin = z
+  .string()
+  .regex(/^(\d{4,12}|.{10,64})$/u, {
+    error: 'a PIN has 4 to 12 digits; a longer secret has 10 to 64 characters',
+  })
+  .refine((text) => !isWeakPin(text), { error: 'everybody would try that first: choose another one' });
+
+export const isPin = (text: string): boolean => pin.safeParse(text).success;
+export const PIN_RULE =
+  '4 to 12 digits that nobody would try first; with a keyboard at hand, 10 characters and more';
+
+/** One digit only, digits in their order, the same half twice, a year of somebody's life. */
+export function isWeakPin(text: string): boolean {
+  const digits = Array.from(text, Number);
+  const steps = digits.slice(1).map((digit, i) => digit - (digits[i] ?? 0));
+  const isRun = steps.every((step) => step === steps[0]) && Math.abs(steps[0] ?? 0) <= 1;
+  const half = text.slice(0, text.length / 2);
+  return isRun || (text.length % 2 === 0 && text === half + half) || /^(19|20)\d\d$/.test(text);
+}
 export const peopleEventData = {
   shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }),
   personAdded: z.object({ person: actor }),
@@ -51,9 +72,9 @@ export const changePersonRequest = z.strictObject({
 export const changeSealKeyRequest = z.strictObject({
   id: z.uuid(),
   reason: text(2000),
-  pin: z.string().max(40),
+  pin: z.string().max(64),
 });
-export const signInRequest = z.strictObject({ person: id, pin: z.string().max(40) });
+export const signInRequest = z.strictObject({ person: id, pin: z.string().max(64) });
 
 export const personView = actor.extend({ active: z.boolean() });
 export const sessionView = z.object({

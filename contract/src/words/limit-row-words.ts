@@ -29,7 +29,7 @@ const PLAIN_UNIT_WORDS = {
   h: 'h',
 } as const;
 export const figureUnitWord = (unit: PrintedFigure['unit']): string =>
-  unit in PLAIN_UNIT_WORDS
+  Object.hasOwn(PLAIN_UNIT_WORDS, unit)
     ? PLAIN_UNIT_WORDS[unit as keyof typeof PLAIN_UNIT_WORDS]
     : unitWord(unit as LengthUnit);
 const BASE_UNIT_WORDS: Readonly<Record<UnitKind, string>> = {

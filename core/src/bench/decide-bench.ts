@@ -1,5 +1,5 @@
 import { memberAt, questionsFor } from '../engines/characteristic';
-import { layoutReason, parsePlaceKey } from '../engines/place';
+import { layoutReason } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
 import { bladeSizes } from '../instruments/instrument';
@@ -17,7 +17,7 @@ import type { BenchEvent, ReadingTaken } from './bench-events';
 import { intervalOf } from './interval';
 import { judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
-import { characteristicOf, currentReading, isPlaceOfSheet, placeAt } from './places';
+import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
 import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
 import { readEntry } from './read-entry';
 import type { EntryFault } from './read-entry';
@@ -245,14 +245,14 @@ function understand(
   seen: readonly PartRef[],
   instrument: Instrument | undefined,
 ): Result<Taken, Problem> {
-  const where = parsePlaceKey(place);
+  const where = placeOf(state, place);
   const characteristic = where === undefined ? undefined : characteristicOf(state, where);
   const layout = currentPin(state)?.model.layout;
   if (where === undefined || characteristic === undefined || layout === undefined)
     return refuse('PLACE_UNKNOWN', { place });
   const reason = layoutReason(layout, where);
   if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
-  if (instrument === undefined || !(instrument.id in state.instruments))
+  if (instrument === undefined || !Object.hasOwn(state.instruments, instrument.id))
     return refuse('INSTRUMENT_NOT_TAKEN', { instrument: instrumentId });
   if (!characteristic.tools.includes(instrument.kind)) {
     return refuse('INSTRUMENT_UNFIT', { instrument: instrument.id, characteristic: characteristic.name });

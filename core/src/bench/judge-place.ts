@@ -1,11 +1,11 @@
-import { parsePlaceKey, placeKey } from '../engines/place';
+import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { PartState } from '../quantity/part-state';
 import type { Rejudged } from './bench-events';
 import { judge, JUDGE_RULE_VERSION } from './judge';
-import { sheetPlaces } from './places';
+import { placeOf, sheetPlaces } from './places';
 import type { PlacesState, VerdictFact } from './places';
 import type { Reading } from './reading';
 
@@ -46,7 +46,7 @@ export function rejudgements(state: PinState & PlacesState): readonly Rejudged[]
     .filter(([, { readings }]) => readings.some(({ status }) => status === 'current'))
     .sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : 1))
     .flatMap(([key, record]) => {
-      const place = parsePlaceKey(key);
+      const place = placeOf(state, key);
       if (place === undefined) return [];
       return record.readings
         .filter(({ status }) => status === 'current')

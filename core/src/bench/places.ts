@@ -1,4 +1,4 @@
-import { placesOf, placeKey, slotKey } from '../engines/place';
+import { parsePlaceKey, placesOf, placeKey, slotKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import type { Characteristic } from '../engines/characteristic';
 import { partIn } from '../engines/parts';
@@ -106,8 +106,11 @@ export const NO_PLACES: PlacesState = { places: KeptMap.empty(), measuredAt: Kep
 export const UNTOUCHED: PlaceRecord = { version: 0, readings: [], contested: [] };
 
 export const placeAt = (state: PlacesState, key: PlaceKey): PlaceRecord => state.places.get(key) ?? UNTOUCHED;
-export const currentReading = (record: PlaceRecord): RecordedReading | undefined =>
-  record.contested.length > 0 ? undefined : record.readings.findLast(({ status }) => status === 'current');
+export function currentReading({ contested, readings }: PlaceRecord): RecordedReading | undefined {
+  if (contested.length > 0) return undefined;
+  for (let i = readings.length - 1; i >= 0; i--) if (readings[i]?.status === 'current') return readings[i];
+  return undefined;
+}
 
 /** The first reading of the place in this job that was ever true. */
 export const asFound = (record: PlaceRecord): RecordedReading | undefined =>
@@ -157,13 +160,18 @@ export function sheetPlaces(state: PinState, characteristic?: string): readonly 
 }
 export function isPlaceOfSheet(state: PinState, key: PlaceKey): boolean {
   const pin = currentPin(state);
-  return pin !== undefined && placesOfPin(pin).keys.has(key);
+  return pin !== undefined && placesOfPin(pin).byKey.has(key);
+}
+/** The place that a key names: the sheet's own where the pin knows it, so that nothing about it is worked out twice. */
+export function placeOf(state: PinState, key: PlaceKey): Place | undefined {
+  const pin = currentPin(state);
+  return (pin === undefined ? undefined : placesOfPin(pin).byKey.get(key)) ?? parsePlaceKey(key);
 }
 /** A pin never changes, so its places are worked out once. */
 const placesOfPin = onceFor((pin: LimitsPin) => {
   const of = new Map(pin.characteristics.map((each) => [each.id, placesOf(pin.model.layout, each)]));
   const all = [...of.values()].flat();
-  return { of, all, keys: new Set(all.map(placeKey)) };
+  return { of, all, byKey: new Map(all.map((place) => [placeKey(place), place])) };
 });
 
 /** Who took part in the work on a place: nobody of these may look at it as the second person. */

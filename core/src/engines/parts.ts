@@ -20,7 +20,10 @@ export interface Part {
 export interface PartStep {
   readonly seq: number;
   readonly at: string;
+  /** Who did it: of a report that was settled as done, who reported it and not who settled it. */
   readonly by: string;
+  /** The command that it was written by. */
+  readonly command: string;
   readonly what: 'fitted' | 'removed' | 'filed' | 'honed';
   readonly note: string;
 }
@@ -99,7 +102,7 @@ export const PART_EVENTS = {
     readonly lot: string | null;
   }>()(1, ({ parts, slots, fittedCount }, data, stamp) => {
     const { part: id, kind, slot, state, partNumber, lot } = data;
-    const step: PartStep = { seq: stamp.seq, at: stamp.at, by: stamp.by.id, what: 'fitted', note: slot };
+    const step = stepOf('fitted', slot, stamp);
     const known = parts.get(id);
     const part: Part =
       known === undefined
@@ -132,10 +135,18 @@ export const PART_EVENTS = {
       reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
     }),
   ),
-  factSettled: changed<{ readonly report: number; readonly as: SettledAs; readonly reason: string }>()(
-    1,
-    ({ reports }, { report }) => ({ reports: reports.filter(({ seq }) => seq !== report) }),
-  ),
+  factSettled: event<
+    { readonly report: number; readonly as: SettledAs; readonly reason: string },
+    PartsState & { readonly rules: number }
+  >()(1, ({ reports, parts, rules }, { report: about, as }, { command }) => {
+    const report = reports.find(({ seq }) => seq === about);
+    // By the rules before it was told as the work of who settled it, and what was signed then was signed by that.
+    const isReporters = report !== undefined && as === 'happened' && rules >= 3;
+    return {
+      reports: reports.filter((each) => each !== report),
+      ...(isReporters ? { parts: doneBy(parts, command, report.by.id) } : {}),
+    };
+  }),
 };
 export type PartEventData = DataIn<typeof PART_EVENTS>;
 export type PartEvent = EventIn<typeof PART_EVENTS>;
@@ -168,10 +179,26 @@ function withStep(
   change: Partial<Part>,
   what: PartStep['what'],
   note: string,
-  { seq, at, by }: Stamp,
+  stamp: Stamp,
 ): KeptMap<Part> {
   const part = parts.get(id);
   if (part === undefined) return parts;
-  const step: PartStep = { seq, at, by: by.id, what, note };
+  const step = stepOf(what, note, stamp);
   return parts.set(id, { ...part, ...change, history: [...part.history, step] });
 }
+
+const stepOf = (what: PartStep['what'], note: string, { seq, at, by, command }: Stamp): PartStep => ({
+  seq,
+  at,
+  by: by.id,
+  command,
+  what,
+  note,
+});
+/** The steps of one command are somebody's work who did not give it. */
+const doneBy = (parts: KeptMap<Part>, command: string, by: string): KeptMap<Part> =>
+  parts.map((part) =>
+    part.history.at(-1)?.command === command
+      ? { ...part, history: part.history.map((step) => (step.command === command ? { ...step, by } : step)) }
+      : part,
+  );

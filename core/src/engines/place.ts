@@ -1,5 +1,6 @@
 import { AXES, SLOT_AXES } from './characteristic';
 import type { Axis, Characteristic, PartKind } from './characteristic';
+import { onceFor } from '../kernel/once-for';
 import type { Layout } from './layout';
 
 /** Where one reading is due. The key is the same in events, addresses, files and the page. */
@@ -12,7 +13,7 @@ export type PlaceKey = string;
 export type FitKey = string;
 export type SlotKey = string;
 
-/** Asked for at every look at a place, many thousand times in a long story: one text, and no lists on the way. */
+/** Keys are asked for at every look at a place, many thousand times in a long story: each is made once for its object. */
 function join(prefix: string, at: Place['at'], axes: readonly Axis[]): string {
   let text = '';
   for (const axis of axes) {
@@ -23,10 +24,18 @@ function join(prefix: string, at: Place['at'], axes: readonly Axis[]): string {
 }
 
 /** @example placeKey -> `ringGap@cylinder:3/groove:1/member:ring/station:top` */
-export const placeKey = (place: Place): PlaceKey => join(place.characteristic, place.at, AXES);
+export const placeKey: (place: Place) => PlaceKey = onceFor(({ characteristic, at }) =>
+  join(characteristic, at, AXES),
+);
 const FIT_AXES = AXES.filter((axis) => axis !== 'cylinder');
-export const fitKey = (place: Place): FitKey => join(place.characteristic, place.at, FIT_AXES);
-export const slotKey = (kind: PartKind, at: Place['at']): SlotKey => join(kind, at, SLOT_AXES[kind]);
+export const fitKey: (place: Place) => FitKey = onceFor(({ characteristic, at }) =>
+  join(characteristic, at, FIT_AXES),
+);
+export function slotKey(kind: PartKind, at: Place['at']): SlotKey {
+  const known = slotKeysOf(at);
+  return (known[kind] ??= join(kind, at, SLOT_AXES[kind]));
+}
+const slotKeysOf = onceFor((_at: Place['at']): Partial<Record<PartKind, SlotKey>> => ({}));
 
 const AXIS_PAIR = new RegExp(`^(${AXES.join('|')}):([A-Za-z0-9-]+)$`);
 

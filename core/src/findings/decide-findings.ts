@@ -1,13 +1,15 @@
+import { own } from '../kernel/own';
 import { rejudgements } from '../bench/judge-place';
 import type { BenchEvent } from '../bench/bench-events';
-import { characteristicOf, currentReading, placeAt, sheetPlaces, workersAt } from '../bench/places';
-import type { PlacesState, RecordedReading } from '../bench/places';
+import { characteristicOf, currentReading, placeAt, placeOf, sheetPlaces, workersAt } from '../bench/places';
+import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { fitKey, parsePlaceKey, placeKey, slotKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
 import { isInDate } from '../instruments/instrument';
 import { isDay } from '../kernel/instant';
+import { onceFor } from '../kernel/once-for';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
@@ -146,9 +148,7 @@ export function decideFindings(
     case 'refuseConcession': {
       const record = placeAt(state, command.place);
       if (record.version !== command.basedOn) return stale(command, record.version);
-      const asked = Object.hasOwn(state.concessionsAsked, command.place)
-        ? state.concessionsAsked[command.place]
-        : undefined;
+      const asked = own(state.concessionsAsked, command.place);
       if (asked === undefined) return refuse('NOT_ASKED', { place: command.place });
       return ok([
         { type: 'concessionRefused', v: 1, data: { place: command.place, reading: asked.reading, reason } },
@@ -258,7 +258,7 @@ export function workAt(
   at: string,
 ): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
   const record = placeAt(state, place);
-  const where = parsePlaceKey(place);
+  const where = placeOf(state, place);
   const characteristic = where === undefined ? undefined : characteristicOf(state, where);
   const lying =
     where === undefined || characteristic === undefined
@@ -379,14 +379,18 @@ export function lateInstruments(
   state: PlacesState & FindingsState,
 ): Readonly<Record<string, readonly (RecordedReading & { readonly place: PlaceKey })[]>> {
   const late: Record<string, (RecordedReading & { readonly place: PlaceKey })[]> = {};
-  for (const [place, { readings }] of state.places) {
-    for (const reading of readings) {
-      const { seq, instrument, at, status } = reading;
-      if (status !== 'current' || isInDate(instrument, at.slice(0, 10))) continue;
-      if (seq <= (state.acceptedInstruments[instrument.id]?.upTo ?? 0)) continue;
+  for (const [place, record] of state.places) {
+    for (const reading of takenOutOfDate(record)) {
+      const { seq, instrument } = reading;
+      if (seq <= (own(state.acceptedInstruments, instrument.id)?.upTo ?? 0)) continue;
       (late[instrument.id] ??= []).push({ ...reading, place });
     }
   }
   for (const readings of Object.values(late)) readings.sort((a, b) => a.seq - b.seq);
   return late;
 }
+const takenOutOfDate = onceFor(({ readings }: PlaceRecord) =>
+  readings.filter(
+    ({ status, instrument, at }) => status === 'current' && !isInDate(instrument, at.slice(0, 10)),
+  ),
+);

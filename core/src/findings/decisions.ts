@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import type { PlaceKey } from '../engines/place';
 import { rejudge } from '../bench/bench-events';
 import type { Rejudged } from '../bench/bench-events';
@@ -206,7 +207,7 @@ export const concessionOf = (
   place: PlaceKey,
   reading: Pick<RecordedReading, 'seq' | 'verdict'>,
 ): Concession | undefined => {
-  const concession = Object.hasOwn(state.concessions, place) ? state.concessions[place] : undefined;
+  const concession = own(state.concessions, place);
   const isOut = reading.verdict.verdict === 'tight' || reading.verdict.verdict === 'loose';
   return isOut && isAbout(concession, reading) ? concession : undefined;
 };

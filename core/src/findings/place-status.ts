@@ -1,14 +1,16 @@
+import { own } from '../kernel/own';
 import { layoutReason, placeKey, slotKey } from '../engines/place';
 import type { Place } from '../engines/place';
+import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../bench/judge';
 import type { FactReport, PartsState } from '../engines/parts';
 import { characteristicOf, currentReading, placeAt } from '../bench/places';
-import type { PlacesState, RecordedReading } from '../bench/places';
+import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { openDeclaration } from './declarations';
 import { concessionOf } from './decisions';
-import type { FindingsState } from './decisions';
+import type { Concession, FindingsState } from './decisions';
 
 export type PlaceStateWord =
   | VerdictWord
@@ -46,10 +48,37 @@ export interface ToldBy {
 /** The first rules knew a concession of a reading alone, and let "not applicable" hide what was measured. */
 export const isOfFirstRules = ({ rules, seal }: ToldBy): boolean => seal !== undefined && rules < 2;
 
-/** Where a place stands now: the one answer that plan, sheet, gate and print all show. */
+/**
+ * Where a place stands now: the one answer that plan, sheet, gate and print all show. Where nothing that it depends on has
+ * moved since it was last asked for, it is the very same object, so that one reading costs one place and not the whole sheet.
+ */
 export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
+  const record = placeAt(state, placeKey(place));
+  const last = lastOf(place);
+  const concession = own(state.concessions, placeKey(place));
+  const { pins, reports, rules, seal } = state;
+  const isSame =
+    last.record === record &&
+    last.concession === concession &&
+    last.pins === pins &&
+    last.reports === reports &&
+    last.rules === rules &&
+    last.seal === seal;
+  if (isSame && last.status !== undefined) return last.status;
+  const status = workOut(state, place, record);
+  Object.assign(last, { record, concession, pins, reports, rules, seal, status } satisfies LastStatus);
+  return status;
+}
+/** What a status was worked out from. */
+interface LastStatus extends Partial<Pick<StatusSlice, 'pins' | 'reports' | 'rules' | 'seal'>> {
+  record?: PlaceRecord;
+  concession?: Concession | undefined;
+  status?: PlaceStatus;
+}
+const lastOf = onceFor((_place: Place): LastStatus => ({}));
+
+function workOut(state: StatusSlice, place: Place, record: PlaceRecord): PlaceStatus {
   const key = placeKey(place);
-  const record = placeAt(state, key);
   const layout = currentPin(state)?.model.layout;
   const is = (
     word: PlaceStateWord,
@@ -88,7 +117,7 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
   }
   if (reading !== undefined) {
     const conceded = byFirst
-      ? state.concessions[key]?.reading === reading.seq
+      ? own(state.concessions, key)?.reading === reading.seq
       : concessionOf(state, key, reading) !== undefined;
     return is(reading.verdict.verdict, reading.verdict.acceptable || conceded, reading, undefined, conceded);
   }

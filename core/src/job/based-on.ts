@@ -1,5 +1,5 @@
-import { characteristicOf, partsAt, placeAt } from '../bench/places';
-import { parsePlaceKey } from '../engines/place';
+import { own } from '../kernel/own';
+import { characteristicOf, partsAt, placeAt, placeOf } from '../bench/places';
 import type { PlaceKey } from '../engines/place';
 import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
@@ -66,7 +66,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'correctSerial':
       return { from: state.engine.serial };
     case 'takeInstrument':
-      return { dueOn: state.instruments[draft.instrument]?.dueOn ?? '' };
+      return { dueOn: own(state.instruments, draft.instrument)?.dueOn ?? '' };
     case 'reopenGate':
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
     // These name what they are about: the choice, the report, the digest, what was read on the plate.
@@ -85,7 +85,7 @@ function insteadOf(state: JobState, draft: JobDraft): object {
 
 /** The parts that lie at a place, in their condition: what a person sees who measures there now. */
 export function partsSeenAt(state: JobState, key: PlaceKey): readonly PartRef[] {
-  const place = parsePlaceKey(key);
+  const place = placeOf(state, key);
   const characteristic = place === undefined ? undefined : characteristicOf(state, place);
   if (place === undefined || characteristic === undefined) return [];
   const parts = partsAt(state, characteristic, place);

@@ -1,4 +1,4 @@
-import { decideJob, evolveJob, foresee, hear, KeptMap, nothingHeard, replayJob } from '../index';
+import { decideJob, evolveJob, foresee, hear, KeptMap, nothingHeard, openMatters, replayJob } from '../index';
 import type { JobEntry } from '../index';
 import { IVO } from '../../test/fixtures';
 import { facts, measured, taking } from '../../test/long-story';
@@ -65,6 +65,28 @@ test('a tablet hears an entry and foresees a reading without going through the o
     });
   };
   expect(cost(few)).toEqual(cost(many));
+});
+
+test('after a reading one place stands otherwise, and of the others nothing is worked out anew', () => {
+  const anew = ({ story, last }: typeof few): string[] => {
+    const state = story.job;
+    const decided = decideJob(state, taking(state, last), facts);
+    if (!decided.ok) throw new Error(decided.problem.code);
+    const [event] = decided.value;
+    const entry = {
+      ...event,
+      chain: 'job:J',
+      seq: state.seq + 1,
+      job: 'J',
+      at: facts.at,
+      command: 'x',
+      by: IVO,
+    };
+    const before = openMatters(state).statuses;
+    const after = openMatters(evolveJob(state, entry as JobEntry)).statuses;
+    return after.filter((status, i) => status !== before[i]).map(({ key }) => key);
+  };
+  expect([anew(few), anew(many)]).toEqual([[few.last], [many.last]]);
 });
 
 test('replay and verification grow with the story, and not with its square', () => {

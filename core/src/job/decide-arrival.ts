@@ -25,7 +25,7 @@ import type { JobState } from './job-state';
 type Decided = Result<readonly JobEvent[], Problem>;
 
 /** Decides the opening of a job: who the engine is, what it is judged by, and which bores it came with. */
-export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Decided {
+export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules = RULES_VERSION): Decided {
   if (!holdsOneOf(by, ['technician', 'inspector'])) {
     return refuse('MAY_NOT', { action: 'open a job', needs: ['technician', 'inspector'], person: by.name });
   }
@@ -61,7 +61,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>): Deci
     },
   }));
   return ok([
-    { type: 'jobOpened', v: 2, data: { ...opened, rules: RULES_VERSION } },
+    { type: 'jobOpened', v: 2, data: { ...opened, rules } },
     { type: 'limitsPinned', v: 1, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);

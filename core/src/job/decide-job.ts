@@ -15,18 +15,22 @@ import { RULES_VERSION } from './job-events';
 import type { JobEvent } from './job-events';
 import type { JobState } from './job-state';
 
-/** Decides a command on an open job. This is the one place where rules about who may do what, and when, live. */
+/**
+ * Decides a command on an open job. This is the one place where rules about who may do what, and when, live.
+ * @param rules by which it is decided: those of today, or, where a story is decided again, those of its day
+ */
 export function decideJob(
   state: JobState,
   command: JobCommand,
   facts: Facts,
+  rules = RULES_VERSION,
 ): Result<readonly JobEvent[], Problem> {
   if (state.seal !== undefined && command.type !== 'addSupplement')
     return refuse('JOB_SEALED', { job: state.job.number });
   const decided = decide(state, command, facts);
   // A story that began under older rules says from where on it is decided by these; a sealed one is told as it was.
-  if (!decided.ok || state.rules >= RULES_VERSION || state.seal !== undefined) return decided;
-  return ok([{ type: 'rulesAdopted', v: 1, data: { rules: RULES_VERSION } }, ...decided.value]);
+  if (!decided.ok || state.rules >= rules || state.seal !== undefined) return decided;
+  return ok([{ type: 'rulesAdopted', v: 1, data: { rules } }, ...decided.value]);
 }
 
 function decide(state: JobState, command: JobCommand, facts: Facts): Result<readonly JobEvent[], Problem> {

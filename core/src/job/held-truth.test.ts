@@ -12,8 +12,10 @@ import {
   openMatters,
   parsePlaceKey,
   placeAt,
+  placeOf,
   placeStatus,
   replayJob,
+  RULES_VERSION,
   signatureOf,
   slotKey,
 } from '../index';
@@ -159,6 +161,20 @@ describe('facts of the workshop are never lost', () => {
     for (const { seq } of story.job.reports)
       story.do({ type: 'settleFact', report: seq, as: 'happened', reason: 'a third ring' }, PERRIN);
     expect([story.job.reports, story.part(SKIRT).part]).toEqual([[], `${part.replace('#1', '')}#4`]);
+  });
+  test('what is settled as done is the work of who reported it: who only settled it may look on it and sign', () => {
+    const ivos = (story: Story) =>
+      story.job.parts.get(story.part(SKIRT).part)?.history.map(({ what, by }) => `${what} by ${by}`);
+    const story = filedTwice();
+    const report = story.job.reports[0]!.seq;
+    story.do({ type: 'settleFact', report, as: 'happened', reason: 'asked both' }, PERRIN);
+    expect(ivos(story)).toEqual(['fitted by ivo', 'filed by sanna', 'filed by ivo']);
+    story.measureAll().sign('rings', PERRIN);
+    expect(signatureOf(story.job, 'rings')?.by.id).toBe('perrin');
+    // A ring that an inspector filed himself is his own work.
+    const own = ready();
+    own.do(file(own), PERRIN).measureAll();
+    expect(own.attempt(own.signCommand('rings'), PERRIN)?.code).toBe('SECOND_PERSON_NEEDED');
   });
   test('behind a gate that was signed meanwhile it is kept, changes nothing there, and holds the record', () => {
     const story = ready().measureAll();
@@ -403,6 +419,20 @@ describe('correcting a serial', () => {
 
 describe('decisions that outlive their reason', () => {
   const approval = { number: 'C-1', date: '2026-06-01', issuer: 'design office' };
+  test('what somebody looked at before is told as it stands after the decision', () => {
+    const story = ready().measureAll();
+    story
+      .do({ type: 'reworkPart', part: story.part(OIL).part, what: 'filed', how: 'too much' })
+      .take(OIL, '40+');
+    const stands = () => {
+      const { state, accepted, conceded: isConceded } = placeStatus(story.job, placeOf(story.job, OIL)!);
+      return [state, accepted, isConceded];
+    };
+    expect(stands()).toEqual(['loose', false, false]);
+    story.do({ type: 'grantConcession', place: OIL, approval, reason: 'once' }, PERRIN);
+    expect(stands()).toEqual(['loose', true, true]);
+    expect(stands()).toEqual(['loose', true, true]);
+  });
   const conceded = () =>
     ready()
       .measureAll()
@@ -620,7 +650,7 @@ test('a story of older rules says from where on it is decided by these', () => {
     'rulesAdopted',
     'readingTaken',
   ]);
-  expect(story.job.rules).toBe(2);
+  expect(story.job.rules).toBe(RULES_VERSION);
 });
 test('the good readings are as good as ever', () => {
   const story = ready().measureAll();

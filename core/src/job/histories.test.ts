@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describeHistory, History, STEPS } from '../../test/history';
+import { History } from '../../test/history';
+import { describeHistory, randomSteps, STEPS } from '../../test/history-steps';
 
 /**
  * Random histories of a workshop: two tablets, several people, lost and doubled answers, restarts, a clock that steps back,
@@ -9,15 +10,7 @@ import { describeHistory, History, STEPS } from '../../test/history';
 const RUNS = Number(process.env['HISTORIES'] ?? 2000);
 const SEED = Number(process.env['SEED'] ?? 20_260_601);
 
-const steps = fc.array(
-  fc.record({
-    what: fc.constantFrom(...STEPS),
-    tablet: fc.integer({ min: 0, max: 1 }),
-    a: fc.nat({ max: 9999 }),
-    b: fc.nat({ max: 9999 }),
-  }),
-  { minLength: 8, maxLength: 60, size: 'max' },
-);
+const steps = randomSteps(STEPS, 8, 60);
 
 // Some minutes on a slow machine: slow is not wrong.
 jest.setTimeout(1_200_000);

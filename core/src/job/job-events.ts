@@ -15,9 +15,10 @@ import type { JobState } from './job-state';
 
 /**
  * The rules that commands are decided by. A story says which version each of its entries was decided by, so that what was
- * right by the rules of its day is not held against later ones.
+ * right by the rules of its day is not held against later ones. 2: everything says what it was based on, and is decided again
+ * by the verifier. 3: what is settled as done is the work of who reported it.
  */
-export const RULES_VERSION = 2;
+export const RULES_VERSION = 3;
 
 export interface JobOpened {
   readonly job: JobFacts;

@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import type { Actor } from '../kernel/actor';
 import type { Envelope } from '../record/envelope';
 import { decideJob } from './decide-job';
@@ -96,7 +97,5 @@ export function instrumentIn(state: JobState, command: JobCommand) {
       : command.type === 'correctReading'
         ? command.instead?.instrument
         : undefined;
-  return named !== undefined && Object.hasOwn(state.instruments, named)
-    ? state.instruments[named]
-    : undefined;
+  return named === undefined ? undefined : own(state.instruments, named);
 }

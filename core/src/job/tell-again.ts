@@ -1,8 +1,7 @@
 import { judgePlace } from '../bench/judge-place';
-import { placeAt } from '../bench/places';
+import { placeAt, placeOf } from '../bench/places';
 import type { VerdictFact } from '../bench/places';
 import type { Reading } from '../bench/reading';
-import { parsePlaceKey } from '../engines/place';
 import { holdsOneOf } from '../kernel/actor';
 import type { Role } from '../kernel/actor';
 import { contextOf, fitsOf } from '../library/limits-pin';
@@ -150,15 +149,18 @@ function decidedEvents(
   if (state === undefined) {
     const [opened, pinned] = events;
     if (opened?.type !== 'jobOpened' || pinned?.type !== 'limitsPinned') return undefined;
-    const { rules: _, ...opening } = opened.data;
+    const { rules, ...opening } = opened.data;
     const { reason: _reason, rejudged: _rejudged, ...pin } = pinned.data;
-    return decideOpening({ ...opening, pin }, facts);
+    return decideOpening({ ...opening, pin }, facts, rules);
   }
   const told = commandOf(
     state,
     events.filter(({ type }) => type !== 'rulesAdopted'),
   );
-  return told === undefined ? undefined : decideJob(state, told.command, { ...facts, ...told.facts });
+  // By the rules of its day: those that the story had, or took up with this very command.
+  const adopted = events.find(({ type }) => type === 'rulesAdopted');
+  const rules = adopted?.type === 'rulesAdopted' ? adopted.data.rules : state.rules;
+  return told === undefined ? undefined : decideJob(state, told.command, { ...facts, ...told.facts }, rules);
 }
 
 /** Who might write what by the first rules. */
@@ -257,7 +259,7 @@ function verdictAgain(
   reading: Reading,
   recorded: VerdictFact,
 ): RecordRemark[] {
-  const place = parsePlaceKey(key);
+  const place = placeOf(state, key);
   const again = place === undefined ? undefined : judgePlace(state, place, partState, reading);
   if (sameData(again, recorded)) return [];
   return [

@@ -1,17 +1,25 @@
-import { RECORD_FORMAT, RECORD_VERSION, verifyRecord } from '../index';
+import {
+  basedOnNow,
+  placeKey,
+  recordTitle,
+  sheetPlaces,
+  RECORD_FORMAT,
+  RECORD_VERSION,
+  verifyRecord,
+} from '../index';
 import type { HashedEntry, JobEntry, RecordFile } from '../index';
 import { chainHash } from '../index';
 import { GHISLAINE, IVO, PERRIN, SANNA } from '../../test/fixtures';
 import { Story } from '../../test/story';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: '' };
-function record(): RecordFile {
-  const story = new Story().finish().seal();
+const record = (): RecordFile => recordOf(new Story().finish().seal());
+function recordOf(story: Story): RecordFile {
   const { at: _, ...seal } = story.job.seal!;
   return {
     format: RECORD_FORMAT,
     version: RECORD_VERSION,
-    title: TITLE,
+    title: recordTitle(story.job),
     job: 'J',
     seal,
     key,
@@ -298,5 +306,36 @@ describe('a forger who holds the key makes a chain that follows; the rules find 
       [],
       expect.arrayContaining([kind]),
     ]);
+  });
+});
+
+describe('a report that was settled as done, by the rules of its day', () => {
+  /** Two people filed one ring; somebody who worked on nothing settles it, and signs. */
+  function told(before: number, after: number) {
+    const story = new Story('sameSaid');
+    story.rules = before;
+    story.arrive().fit();
+    const [place] = sheetPlaces(story.job);
+    const key = placeKey(place!);
+    const { part } = story.part(key);
+    const seen = basedOnNow(story.job, { type: 'reworkPart', part, what: 'filed', how: 'a little' });
+    story.do(seen, SANNA).do(seen, IVO);
+    story.rules = after;
+    const report = story.job.reports[0]!.seq;
+    story.do({ type: 'settleFact', report, as: 'happened', reason: 'asked both' }, PERRIN).measureAll();
+    story.sign('rings', PERRIN).sign('release', GHISLAINE).seal();
+    const entries = story.entries.map(({ entry }) => entry as JobEntry);
+    const signed = entries.find((each) => each.type === 'gateSigned' && each.data.gate === 'rings');
+    return { story, alone: signed?.type === 'gateSigned' ? signed.data.samePerson !== null : undefined };
+  }
+  test.each<[string, number, number, boolean]>([
+    ['before, it was told as the work of who settled it, and the signature said so', 2, 2, true],
+    ['since then it is the work of who reported it', 3, 3, false],
+    ['taken up on the way, from there on', 2, 3, false],
+  ])('%s: what was sealed then has nothing against it', (_, before, after, alone) => {
+    const { story, alone: said } = told(before, after);
+    expect(said).toBe(alone);
+    const report = verify(recordOf(story));
+    expect([report.faults, report.remarks]).toEqual([[], []]);
   });
 });

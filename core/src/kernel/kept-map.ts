@@ -22,7 +22,7 @@ export class KeptMap<V> implements Iterable<readonly [string, V]> {
     const hash = hashOf(key);
     let node = this.root;
     for (let shift = 0; node !== undefined; shift += BITS) {
-      if (isLeaf(node)) return node.hash === hash ? node.held.find(([held]) => held === key)?.[1] : undefined;
+      if (isLeaf(node)) return node.hash === hash ? heldIn(node, key) : undefined;
       node = childOf(node, hash, shift);
     }
     return undefined;
@@ -44,11 +44,13 @@ export class KeptMap<V> implements Iterable<readonly [string, V]> {
     }, this);
   }
 
-  *[Symbol.iterator](): Iterator<readonly [string, V]> {
-    if (this.root !== undefined) yield* entriesOf(this.root);
+  [Symbol.iterator](): Iterator<readonly [string, V]> {
+    return this.entries()[Symbol.iterator]();
   }
   entries(): readonly (readonly [string, V])[] {
-    return [...this];
+    const entries: (readonly [string, V])[] = [];
+    if (this.root !== undefined) gather(this.root, entries);
+    return entries;
   }
   keys(): readonly string[] {
     return this.entries().map(([key]) => key);
@@ -85,6 +87,11 @@ function childOf<V>({ there, children }: Branch<V>, hash: number, shift: number)
   return (there & bit) === 0 ? undefined : children[countOf(there & (bit - 1))];
 }
 
+function heldIn<V>({ held }: Leaf<V>, key: string): V | undefined {
+  for (const [other, value] of held) if (other === key) return value;
+  return undefined;
+}
+
 function withLeaf<V>(node: Node<V>, leaf: Leaf<V>, shift: number): Node<V> {
   if (isLeaf(node)) {
     if (node.hash === leaf.hash) return { hash: leaf.hash, held: joined(node.held, leaf.held) };
@@ -107,9 +114,9 @@ function joined<V>(known: Leaf<V>['held'], [added]: Leaf<V>['held']): Leaf<V>['h
   const others = known.filter(([key]) => key !== added[0]);
   return [...others, added].sort(([a], [b]) => (a < b ? -1 : 1));
 }
-function* entriesOf<V>(node: Node<V>): Generator<readonly [string, V]> {
-  if (isLeaf(node)) yield* node.held;
-  else for (const child of node.children) yield* entriesOf(child);
+function gather<V>(node: Node<V>, into: (readonly [string, V])[]): void {
+  if (isLeaf(node)) into.push(...node.held);
+  else for (const child of node.children) gather(child, into);
 }
 
 /** FNV-1a, 32 bits, with a last stir so that keys that differ at their ends part early. */

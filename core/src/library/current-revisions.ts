@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import type { EngineClass } from '../engines/engine-model';
 import type { KeptRevision, LibraryState } from './library-state';
 import type { LimitPolicy } from './limit-row';
@@ -66,6 +67,6 @@ export const policyOf = (
   engineClass: EngineClass,
   shipped: (engineClass: EngineClass) => LimitPolicy,
 ): LimitPolicy => {
-  const order = state.orders[engineClass];
+  const order = own(state.orders, engineClass);
   return order === undefined ? shipped(engineClass) : { order };
 };

@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
@@ -35,7 +36,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
   switch (command.type) {
     case 'importModel': {
       const digest = digestOf(command.model);
-      const known = state.models[command.model.id];
+      const known = own(state.models, command.model.id);
       if (known?.digest === digest)
         return refuse('ALREADY_THERE', { what: 'engine model', id: command.model.id });
       return ok([{ type: 'modelImported', v: 1, data: { model: command.model, digest } }]);
@@ -87,7 +88,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       return ok([{ type: 'revisionPublished', v: 1, data }]);
     }
     case 'withdrawRevision': {
-      const kept = state.revisions[command.revision];
+      const kept = own(state.revisions, command.revision);
       if (kept === undefined) return refuse('REVISION_UNKNOWN', { revision: command.revision });
       if (kept.published === undefined || kept.withdrawn !== undefined)
         return refuse('NOT_PUBLISHED', { revision: command.revision });
@@ -118,7 +119,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     }
     case 'importBatch': {
       const { batchOf, file, drafts } = command;
-      const pending = new Set((state.imports[batchOf] ?? []).map(({ revision }) => revision.id));
+      const pending = new Set((own(state.imports, batchOf) ?? []).map(({ revision }) => revision.id));
       for (const { revision } of drafts) {
         if (Object.hasOwn(state.revisions, revision.id) || pending.has(revision.id))
           return refuse('ALREADY_THERE', { what: 'revision', id: revision.id });
@@ -130,7 +131,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     case 'finishImport': {
       const { batchOf } = command;
       if (!Object.hasOwn(state.imports, batchOf)) return refuse('IMPORT_UNKNOWN', { batchOf });
-      const taken = state.imports[batchOf]?.find(({ revision }) =>
+      const taken = own(state.imports, batchOf)?.find(({ revision }) =>
         Object.hasOwn(state.revisions, revision.id),
       );
       if (taken !== undefined) return refuse('ALREADY_THERE', { what: 'revision', id: taken.revision.id });
@@ -169,13 +170,13 @@ function statementFault(
   state: LibraryState,
   { appliesTo, issued, effective }: DocumentRevision,
 ): ReturnType<typeof refuse> | undefined {
-  const unknown = (appliesTo.models ?? []).find((id) => !(id in state.models));
+  const unknown = (appliesTo.models ?? []).find((id) => !Object.hasOwn(state.models, id));
   if (unknown !== undefined) return refuse('MODEL_UNKNOWN', { model: unknown });
   return effective < issued ? refuse('DATES_WRONG', { issued, effective }) : undefined;
 }
 
 function draftOf(state: LibraryState, id: string): Result<KeptRevision, Problem> {
-  const kept = state.revisions[id];
+  const kept = own(state.revisions, id);
   if (kept === undefined) return refuse('REVISION_UNKNOWN', { revision: id });
   return kept.published === undefined ? ok(kept) : refuse('REVISION_PUBLISHED', { revision: id });
 }

@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
@@ -23,13 +24,13 @@ function written(
   change: Partial<KeptRevision>,
   stamp: Stamp,
 ): Partial<LibraryState> {
-  const kept = state.revisions[id];
+  const kept = own(state.revisions, id);
   if (kept === undefined) return {};
   const writers = [...new Set([...kept.writers, stamp.by.id])];
   return withRevision(state, { ...kept, ...change, writers, checked: undefined });
 }
 function changed(state: LibraryState, id: string, change: Partial<KeptRevision>): Partial<LibraryState> {
-  const kept = state.revisions[id];
+  const kept = own(state.revisions, id);
   return kept === undefined ? {} : withRevision(state, { ...kept, ...change });
 }
 
@@ -53,7 +54,7 @@ export const LIBRARY_EVENTS = {
   fileAttached: library<{ readonly revision: string; readonly file: AttachedFile }>()(
     1,
     (state, { revision, file }, stamp) => {
-      const attachments = [...(state.revisions[revision]?.attachments ?? []), file];
+      const attachments = [...(own(state.revisions, revision)?.attachments ?? []), file];
       return written(state, revision, { attachments }, stamp);
     },
   ),

@@ -7,6 +7,7 @@ export interface Stamp {
   readonly seq: number;
   readonly at: string;
   readonly by: Actor;
+  readonly command: string;
 }
 /**
  * One type of event: its newest version, what it does to the state, and how the data of older versions are read. Unions,
@@ -89,8 +90,8 @@ export function evolveBy<S>(
   state: S,
   entry: Envelope,
 ): S {
-  const { seq, at, by, type, data } = entry;
+  const { seq, at, by, command, type, data } = entry;
   const known = table[type];
   invariant(known !== undefined, `an entry of type ${type} was understood before it is told`);
-  return { ...state, ...known.evolve(state, data as never, { seq, at, by }) };
+  return { ...state, ...known.evolve(state, data as never, { seq, at, by, command }) };
 }

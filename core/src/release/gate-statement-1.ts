@@ -1,3 +1,4 @@
+import { own } from '../kernel/own';
 import { currentPin } from '../library/limit-in-force';
 import { digestOf } from '../record/digest';
 import { layoutReason, placeKey } from '../engines/place';
@@ -140,7 +141,7 @@ function statusThen(state: GateSlice, place: Place): StatusThen {
   const reading = currentReading(record);
   if (record.deferred !== undefined && reading?.verdict.acceptable !== true) return is('deferred', reading);
   if (reading !== undefined)
-    return is(reading.verdict.verdict, reading, state.concessions[key]?.reading === reading.seq);
+    return is(reading.verdict.verdict, reading, own(state.concessions, key)?.reading === reading.seq);
   const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');
   return last === undefined ? is('notTaken') : is(last.status === 'spent' ? 'spent' : 'void', last);
 }

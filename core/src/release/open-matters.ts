@@ -1,9 +1,11 @@
+import { own } from '../kernel/own';
 import { fitKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import type { FactReport, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
 import { currentPin, fitDecision, withheldIn } from '../library/limit-in-force';
-import type { ChosenLimit, Withheld } from '../library/limit-in-force';
+import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-force';
+import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
@@ -152,6 +154,7 @@ function placeFindings(
   beyondFiling: ReadonlySet<string>,
 ): Finding[] {
   const { key, place } = status;
+  if (status.accepted) return [];
   const notBy = workersAt(placeAt(state, key));
   if (status.state === 'declaredNotApplicable') {
     const declared = placeAt(state, key).notApplicable;
@@ -170,7 +173,7 @@ function placeFindings(
   if (status.state === 'contested')
     return [{ id: `contested ${key}`, kind: 'contested', place: key, decidedBy: INSPECTORS, notBy }];
   if (status.conceded || (status.state !== 'loose' && status.state !== 'tight')) return [];
-  const asked = Object.hasOwn(state.concessionsAsked, key) ? state.concessionsAsked[key] : undefined;
+  const asked = own(state.concessionsAsked, key);
   const isAsked = asked !== undefined && status.reading !== undefined && isAbout(asked, status.reading);
   const canBeFiled =
     currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic)?.filed !== undefined;
@@ -193,41 +196,42 @@ function limitFindings(state: MattersSlice, characteristics: readonly string[]):
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const found = new Map<string, Finding>();
-  for (const place of characteristics.flatMap((id) => sheetPlaces(state, id))) {
+  for (const place of characteristics.flatMap((id) => placesWithheld(pin).get(id) ?? [])) {
     const partState = partStateAt(state, place);
     const fit = fitDecision(pin, fitKey(place), partState);
-    if (fit === undefined || found.has(`limit ${fit.fit} ${partState}`)) continue;
-    const why = withheldIn(fit);
-    const decided = state.limitDecisions.some(
-      (each) => each.pin === pin.pin && each.fit === fit.fit && each.partState === partState,
-    );
-    if (why === undefined || decided) continue;
+    const why = fit === undefined ? undefined : withheldIn(fit);
+    if (fit === undefined || why === undefined || found.has(`limit ${fit.fit} ${partState}`)) continue;
+    const isAboutIt = (each: LimitDecision): boolean =>
+      each.pin === pin.pin && each.fit === fit.fit && each.partState === partState;
+    if (state.limitDecisions.some(isAboutIt)) continue;
     const id = `limit ${fit.fit} ${partState}`;
-    const choice = state.limitChosen.find(
-      (each) => each.pin === pin.pin && each.fit === fit.fit && each.partState === partState,
-    );
-    if (choice !== undefined) {
-      found.set(id, {
-        id: `limit choice ${choice.seq}`,
-        kind: 'limitToConfirm',
-        choice,
-        decidedBy: CONFIRMERS,
-        notBy: [choice.by.id],
-      });
-      continue;
-    }
-    found.set(id, {
+    const choice = state.limitChosen.find(isAboutIt);
+    found.set(
       id,
-      kind: 'limitWithheld',
-      fit: fit.fit,
-      partState,
-      why,
-      decidedBy: INSPECTORS,
-      notBy: [],
-    });
+      choice === undefined
+        ? { id, kind: 'limitWithheld', fit: fit.fit, partState, why, decidedBy: INSPECTORS, notBy: [] }
+        : {
+            id: `limit choice ${choice.seq}`,
+            kind: 'limitToConfirm',
+            choice,
+            decidedBy: CONFIRMERS,
+            notBy: [choice.by.id],
+          },
+    );
   }
   return [...found.values()];
 }
+/** The places of each sheet whose limit the documents leave open for some state of the part: mostly none. */
+const placesWithheld = onceFor((pin: LimitsPin): ReadonlyMap<string, readonly Place[]> => {
+  const open = new Set(pin.fits.filter((each) => withheldIn(each) !== undefined).map(({ fit }) => fit));
+  const ofPin = { pins: [pin], limitDecisions: [], limitChosen: [] };
+  return new Map(
+    pin.characteristics.map(({ id }) => [
+      id,
+      sheetPlaces(ofPin, id).filter((place) => open.has(fitKey(place))),
+    ]),
+  );
+});
 /** Notes about the pinned limits that nobody has accepted yet. */
 function noteFindings(state: MattersSlice): Finding[] {
   const pin = currentPin(state);
@@ -244,7 +248,7 @@ function ruleFindings(state: MattersSlice, characteristics: readonly string[]): 
 
 /** What was accepted about limits is of one pin; what is about the serial alone stays. */
 function isAcceptedNote(state: MattersSlice, id: string, ofPin: boolean): boolean {
-  const accepted = Object.hasOwn(state.acceptedNotes, id) ? state.acceptedNotes[id] : undefined;
+  const accepted = own(state.acceptedNotes, id);
   return accepted !== undefined && (!ofPin || accepted.pin === currentPin(state)?.pin);
 }
 /** One finding for each report that is not settled, with the places that wait for it. */

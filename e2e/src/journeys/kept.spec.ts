@@ -43,7 +43,9 @@ test('what is kept on a tablet waits for this server’s own answer and for its 
     await page.unroute(commands);
     await expect(tag).toHaveText('1 kept for Ivo Marrable');
     await tag.click();
-    await expect(page.getByRole('main')).toContainText('44/46');
+    await expect(page.getByRole('main')).toContainText(
+      'a reading 44/46 at cylinder 4, groove 1, station skirt',
+    );
     await expect(page.getByRole('main')).toContainText('Ivo Marrable');
     expect(await readings(place)).toHaveLength(0);
     await changeHands(page, 'Ivo Marrable');
@@ -67,8 +69,10 @@ test('what is kept on a tablet waits for this server’s own answer and for its 
     await bench.expectState(short, 'unsettled');
     await expect(tag).toHaveCount(0);
     await page.getByRole('button', { name: 'Settle it' }).click();
-    await dialog.choose('Was it done as well?', 'No: it is the same');
+    // What happened is the person's word: nothing is chosen before he chose it.
     await dialog.fill('How it is known', 'we spoke: one filing');
+    await expect(dialog.box.getByRole('button', { name: 'Settle it' })).toBeDisabled();
+    await dialog.choose('Was it done as well?', 'No: it is the same');
     await dialog.done('Settle it');
     await bench.expectState(short, 'spent');
     expect((await sanna.job(jobId)).parts.get(part)?.condition).toBe(2);

@@ -1,5 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { RecordFile } from '@oak-gate/core';
+import { forged } from '../support/forger';
 import { at, Bench, changeHands, Dialog, signIn } from '../support/pages';
 import { root, runProgram, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
@@ -191,6 +193,21 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     expect(program(text.replace('"version":', '"version":2,"version":'))).toBe(2);
     expect(program(`\ufeff${text}`)).toBe(2);
     expect(program(text.replace('"title":"', '"title":"\\u001b[2J'))).toBe(1);
+
+    // Somebody with a key of his own makes it anew: every hash and every seal holds, and the rules still find him.
+    const other = forged(JSON.parse(text) as RecordFile, (entry) =>
+      entry.type === 'readingTaken' && entry.data.text === '10/11'
+        ? { ...entry, data: { ...entry.data, text: '11/12' } }
+        : entry,
+    );
+    writeFileSync(info.outputPath('changed.json'), JSON.stringify(other));
+    const found = runProgram('verify-record.mjs', info.outputPath('changed.json'));
+    expect([found.code, found.output]).toEqual([
+      4,
+      expect.stringMatching(/BUT \d+ things? (is|are) not as the rules/),
+    ]);
+    expect(found.output).toContain('compare with the key on the print');
+    expect(program(JSON.stringify(other), '--key', key.keyId)).toBe(3);
   });
   await server.remove();
 });

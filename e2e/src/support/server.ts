@@ -12,10 +12,12 @@ export const PIN = '5821';
 export class Server {
   private child: ChildProcess | undefined;
   private port = 0;
-  readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-e2e-'));
+  constructor(readonly folder = mkdtempSync(join(tmpdir(), 'oak-gate-e2e-'))) {}
+
+  private scheme = 'http';
 
   get address(): string {
-    return `http://127.0.0.1:${this.port}`;
+    return `${this.scheme}://127.0.0.1:${this.port}`;
   }
   seed(): this {
     const { status, stderr } = spawnSync(
@@ -27,7 +29,7 @@ export class Server {
     return this;
   }
   /** Starts, on the port that it had before where it had one. */
-  async start(): Promise<this> {
+  async start(...more: readonly string[]): Promise<this> {
     const args = [
       join(dist, 'main.mjs'),
       '--data',
@@ -36,12 +38,14 @@ export class Server {
       String(this.port),
       '--demo-pin',
       PIN,
+      ...more,
     ];
     const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
     this.child = child;
     this.port = await new Promise<number>((found, failed) => {
       child.stdout.on('data', (chunk: Buffer) => {
-        const port = /127\.0\.0\.1:(\d+)/.exec(chunk.toString())?.[1];
+        const [, scheme, port] = /(https?):\/\/127\.0\.0\.1:(\d+)/.exec(chunk.toString()) ?? [];
+        if (scheme !== undefined) this.scheme = scheme;
         if (port !== undefined) found(Number(port));
       });
       child.once('exit', (code) => {
@@ -52,7 +56,8 @@ export class Server {
   }
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const child = this.child;
-    if (child?.exitCode !== null) return;
+    // One that was killed has no exit code.
+    if (child?.exitCode !== null || child.signalCode !== null) return;
     const gone = new Promise<void>((done) => child.once('exit', () => done()));
     child.kill(signal);
     await gone;
@@ -73,4 +78,18 @@ export function runProgram(
     timeout: 30_000,
   });
   return { code: status, output: stdout + stderr };
+}
+
+/** The same, while others go on here. */
+export async function runProgramBeside(
+  program: string,
+  ...args: string[]
+): Promise<{ readonly code: number | null; readonly output: string }> {
+  const child = spawn(process.execPath, [join(dist, program), ...args], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const said: Buffer[] = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece: Buffer) => said.push(piece));
+  const code = await new Promise<number | null>((done) => child.once('close', (ended) => done(ended)));
+  return { code, output: Buffer.concat(said).toString('utf8') };
 }

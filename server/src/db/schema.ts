@@ -12,4 +12,4 @@ export {
   rowUse,
 } from '../record/projection-tables';
 export { importMapping } from '../library/tables';
-export { credential, session, signInAudit } from '../people/tables';
+export { credential, pinTries, session, signInAudit } from '../people/tables';

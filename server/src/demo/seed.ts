@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
+import { makeLogger } from '../platform/logger';
 import { createApp } from '../app';
 import { ScriptedClock, systemClock } from '../platform/clock';
 import { openServices } from '../services';
@@ -14,7 +14,7 @@ async function main(folder: string, demoFolder: string): Promise<void> {
   const serverRoot = resolve(dirname(fileURLToPath(import.meta.url)), '..');
   const clock = new ScriptedClock(systemClock.now());
   const today = systemClock.now().slice(0, 10);
-  const services = await openServices({ folder, serverRoot, clock, logger: pino({ level: 'warn' }) });
+  const services = await openServices({ folder, serverRoot, clock, logger: makeLogger('warn') });
   const server = createApp(services).listen(0, '127.0.0.1');
   await new Promise<void>((done) =>
     server.once('listening', () => {

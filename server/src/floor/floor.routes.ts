@@ -6,10 +6,9 @@ import type { Services } from '../services';
 import { Floor } from './floor.service';
 
 export function floorRoutes(services: Services, jobs: Jobs): Router {
-  const { db, sessions } = services;
+  const { db } = services;
   const floor = new Floor(services, jobs);
   const router = Router();
-  router.use(sessions.demand);
   router.get('/floor', async (req, res) => {
     const from = Number(req.query['from'] ?? 0);
     res.json(await floor.view(Number.isSafeInteger(from) && from > 0 ? from : 0));

@@ -8,9 +8,8 @@ import { orThrow } from '../platform/problem-error';
 import { INSTRUMENTS } from '../record';
 import type { Services } from '../services';
 
-export function instrumentRoutes({ ledger, sessions }: Services): Router {
+export function instrumentRoutes({ ledger }: Services): Router {
   const router = Router();
-  router.use(sessions.demand);
   const execute = (id: string, command: InstrumentCommand, by: Actor): Promise<unknown> =>
     ledger.execute({
       id,

@@ -7,6 +7,7 @@ import {
   pinContext,
   pinLimits,
   policyOf,
+  own,
 } from '@oak-gate/core';
 import type {
   Actor,
@@ -51,7 +52,7 @@ export function pinToday(
 /** What would be pinned for an open job today. @throws ProblemError MODEL_UNKNOWN */
 export function freshPin(services: Registers, state: JobState, on: string): LimitsPin {
   const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const model = library.models[state.engine.model]?.model;
+  const model = own(library.models, state.engine.model)?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const engine = { ...state.engine, duty: state.job.duty };
   return pinToday(services, model, engine, state.pins.length + 1, on);
@@ -73,7 +74,7 @@ export function factsFor(
   const on = at.slice(0, 10);
   const register = services.ledger.known(INSTRUMENTS) ?? NO_INSTRUMENTS;
   const named = instrumentNamed(command);
-  const instrument = named === undefined ? undefined : register.instruments[named];
+  const instrument = named === undefined ? undefined : own(register.instruments, named);
   const asksLibrary = ASKS_LIBRARY.includes(command.type);
   if (!asksLibrary) return { at, by, ...(instrument === undefined ? {} : { instrument }) };
 
@@ -92,7 +93,7 @@ export function currentDocuments(
   on: string,
 ): readonly CheckedDocument[] {
   const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const model = library.models[state.engine.model]?.model;
+  const model = own(library.models, state.engine.model)?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const { context } = pinContext(model, state.engine, state.job.duty);
   return documentsFor(currentRevisions(library, on), contextOf(model, context));

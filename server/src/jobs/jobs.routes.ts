@@ -11,7 +11,6 @@ import type { Jobs } from './jobs.service';
 
 export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Router {
   const router = Router();
-  router.use(sessions.demand);
 
   router.post('/', async (req, res) => {
     const { jobId } = await jobs.open(bodyOf(openJobRequest, req), actorOf(res));
@@ -36,7 +35,7 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
       throw ProblemError.of('OTHER_HANDS', { author: await nameOf(person), person: by.name });
     if (command.type === 'signGate' || command.type === 'addSupplement') {
       if (pin === undefined || pin === '') throw ProblemError.of('PIN_NEEDED', { action: 'signing' });
-      await pins.check(by.id, by.name, pin, 'signed');
+      await pins.check(by, pin, 'signed', `sign-in ${sessions.nameOf(req)}`);
     }
     try {
       const { entries, repeated } = await jobs.command(req.params.jobId, id, command, by);

@@ -10,6 +10,7 @@ import {
   sealText,
   signatureOf,
   EMPTY_LIBRARY,
+  own,
 } from '@oak-gate/core';
 import type { Actor, EngineFacts, JobCommand, JobState, Nanometres } from '@oak-gate/core';
 import type { Tx } from '../db/open';
@@ -148,7 +149,7 @@ export class Jobs {
     const shop = ledger.known(PEOPLE)?.shop;
     if (shop === undefined) throw ProblemError.of('NOT_SET_UP', {});
     const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-    const model = library.models[request.engine.model]?.model;
+    const model = own(library.models, request.engine.model)?.model;
     if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: request.engine.model });
     if ((await projectionStore.jobOfNumber(tx, request.job.number)) !== undefined)
       throw ProblemError.of('JOB_NUMBER_TAKEN', { job: request.job.number });

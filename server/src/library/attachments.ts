@@ -32,10 +32,10 @@ export class Attachments {
   constructor(private readonly folder: string) {}
 
   /**
-   * Puts a file on disk, synced, under its hash: only then may an event speak of it.
+   * What a file is, before anything of it is kept.
    * @throws ProblemError FILE_NOT_THAT_TYPE, FILE_NOT_TEXT where it is empty
    */
-  async keep(name: string, bytes: Uint8Array): Promise<AttachedFile> {
+  async look(name: string, bytes: Uint8Array): Promise<AttachedFile> {
     if (bytes.length === 0) throw ProblemError.of('FILE_NOT_TEXT', { file: name, because: 'it is empty' });
     const mime = await kindOfContent(bytes);
     if (mime === undefined || !TAKEN.includes(mime)) {
@@ -45,18 +45,20 @@ export class Attachments {
         found: mime === undefined ? 'its content is of no known kind' : `its content is ${mime}`,
       });
     }
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    return { name, sha256: createHash('sha256').update(bytes).digest('hex'), bytes: bytes.length, mime };
+  }
+
+  /** Puts a file on disk, synced, under its hash: only then may an event that counts speak of it. */
+  keep({ sha256 }: AttachedFile, bytes: Uint8Array): void {
     const target = this.path(sha256);
-    if (!existsSync(target)) {
-      mkdirSync(this.folder, { recursive: true });
-      const aside = join(this.folder, `${randomUUID()}.part`);
-      const file = openSync(aside, 'w');
-      writeSync(file, bytes);
-      fsyncSync(file);
-      closeSync(file);
-      renameSync(aside, target);
-    }
-    return { name, sha256, bytes: bytes.length, mime };
+    if (existsSync(target)) return;
+    mkdirSync(this.folder, { recursive: true });
+    const aside = join(this.folder, `${randomUUID()}.part`);
+    const file = openSync(aside, 'w');
+    writeSync(file, bytes);
+    fsyncSync(file);
+    closeSync(file);
+    renameSync(aside, target);
   }
 
   /** A kept file, read again and compared with its hash. @throws ProblemError NOT_FOUND */

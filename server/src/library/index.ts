@@ -1,1 +1,2 @@
+export { Attachments } from './attachments';
 export { libraryRoutes } from './library.routes';

@@ -26,7 +26,6 @@ import { CsvError, parse } from 'csv-parse';
 import { ProblemError } from '../platform/problem-error';
 import { Attachments } from './attachments';
 import { CSV_OPTIONS, delimiterOf } from './grid/read-csv';
-import { readGrid } from './grid/read-grid';
 import type { Library } from './library.service';
 
 /** Rows in one transaction: small enough that a reading on a bench does not wait behind it. */
@@ -60,13 +59,18 @@ export class LibraryImport {
   private errors: TableError[] = [];
   private problem: string | null = null;
   private stopped = false;
+  /** What the documents bring with them: kept when all of them are there. */
+  private readonly files: (readonly [AttachedFile, Uint8Array])[] = [];
+  private readonly attachments: Attachments;
   private readonly watchers = new Set<(progress: ImportProgress) => void>();
 
   constructor(
     private readonly library: Library,
     private readonly file: SentFile,
     private readonly by: Actor,
-  ) {}
+  ) {
+    this.attachments = new Attachments(`${library.services.folder}/files`);
+  }
 
   get runs(): boolean {
     return this.stage === 'reading' || this.stage === 'writing';
@@ -134,7 +138,7 @@ export class LibraryImport {
     const seen = new Set<string>();
     const keep = (draft: ImportedDraft, line: number): void => {
       const { id } = draft.revision;
-      if (seen.has(id) || id in state.revisions)
+      if (seen.has(id) || Object.hasOwn(state.revisions, id))
         this.errors.push({ line, column: 'document', fault: { code: 'ROW_TWICE', found: id } });
       seen.add(id);
       drafts.push(draft);
@@ -185,7 +189,8 @@ export class LibraryImport {
   }
   private async *lines(): AsyncIterable<GridLine> {
     if (this.file.kind === 'workbook') {
-      const { lines } = await readGrid(this.file.name, await readFile(this.file.path), 0);
+      const { name, path } = this.file;
+      const lines = await this.library.files.read('lines', { name, bytes: await readFile(path) });
       this.bytes = this.file.bytes;
       yield* lines;
       return;
@@ -215,7 +220,6 @@ export class LibraryImport {
   private async *readJson(known: Known): AsyncIterable<ImportedDraft> {
     const parsed = parseJson(this.file.name, await readFile(this.file.path, 'utf8'));
     this.bytes = this.file.bytes;
-    const attachments = new Attachments(`${this.library.services.folder}/files`);
     for (const [i, each] of (Array.isArray(parsed) ? (parsed as unknown[]) : [parsed]).entries()) {
       const wrong = (path: string, message: string): ProblemError =>
         ProblemError.of('BODY_WRONG', { path: `document ${i + 1}, ${path}`, message });
@@ -242,7 +246,9 @@ export class LibraryImport {
         const bytes = Buffer.from(content, 'base64');
         if (createHash('sha256').update(bytes).digest('hex') !== sha256)
           throw wrong(revision.id, `the attached ${name} is not the file that its hash says`);
-        kept.push(await attachments.keep(name, bytes));
+        const attached = await this.attachments.look(name, bytes);
+        this.files.push([attached, bytes]);
+        kept.push(attached);
       }
       yield kept.length === 0 ? read.draft : { ...read.draft, attachments: kept };
     }
@@ -264,6 +270,7 @@ export class LibraryImport {
         await this.giveWay();
       }
       if (!this.stopped && this.documents === all) {
+        for (const [file, bytes] of this.files) this.attachments.keep(file, bytes);
         await this.library.run({ type: 'finishImport', batchOf: this.id }, this.by);
         this.end('done');
         return;
@@ -277,7 +284,7 @@ export class LibraryImport {
   }
   private async abandon(reason: string): Promise<void> {
     const state = await this.library.state();
-    if (this.id in state.imports)
+    if (Object.hasOwn(state.imports, this.id))
       await this.library.run({ type: 'abandonImport', batchOf: this.id, reason }, this.by);
   }
 }

@@ -13,6 +13,7 @@ import {
   pinContext,
   revisionState,
   whatIsSaid,
+  own,
 } from '@oak-gate/core';
 import type { EngineModel, LibraryState, Nanometres } from '@oak-gate/core';
 import { Router } from 'express';
@@ -31,7 +32,6 @@ const MOST_LISTED = 200;
 
 export function libraryRoutes(services: Services): Router {
   const router = Router();
-  router.use(services.sessions.demand);
   const library = new Library(services);
 
   router.get('/', async (req, res) => {
@@ -137,12 +137,12 @@ function listView(library: Library, state: LibraryState, asked: string): Library
     })),
     characteristics: library.characteristics(state).map((each) => ({
       ...each,
-      ours: each.id in state.characteristics,
+      ours: Object.hasOwn(state.characteristics, each.id),
     })),
     orders: ENGINE_CLASSES.map((engineClass) => ({
       engineClass,
-      order: state.orders[engineClass] ?? catalogue.policyFor(engineClass).order,
-      ours: engineClass in state.orders,
+      order: own(state.orders, engineClass) ?? catalogue.policyFor(engineClass).order,
+      ours: Object.hasOwn(state.orders, engineClass),
     })),
   };
 }

@@ -6,6 +6,7 @@ import {
   EMPTY_LIBRARY,
   policyOf,
   revisionState,
+  own,
 } from '@oak-gate/core';
 import type {
   Actor,
@@ -21,9 +22,13 @@ import { orThrow, ProblemError } from '../platform/problem-error';
 import { LIBRARY, PEOPLE } from '../record';
 import type { Outcome } from '../record';
 import type { Services } from '../services';
+import { foreignFiles } from './grid/foreign-files';
 
 /** Reads the library and carries commands to its chain. */
 export class Library {
+  /** What somebody sent is read in a thread of its own. */
+  readonly files = foreignFiles;
+
   constructor(readonly services: Services) {}
 
   async state(): Promise<LibraryState> {
@@ -33,7 +38,13 @@ export class Library {
     return this.services.clock.now().slice(0, 10);
   }
 
-  async execute(id: string, command: LibraryCommand, by: Actor, isLarge = false): Promise<Outcome> {
+  /** @param keep puts on the disk what the event speaks of, once it is decided that there will be one */
+  async execute(
+    id: string,
+    command: LibraryCommand,
+    by: Actor,
+    { isLarge = false, keep }: { readonly isLarge?: boolean; readonly keep?: () => void } = {},
+  ): Promise<Outcome> {
     const { ledger, catalogue } = this.services;
     await ledger.state(PEOPLE);
     return ledger.execute({
@@ -42,31 +53,34 @@ export class Library {
       by,
       body: command,
       isLarge,
-      decide: (now = EMPTY_LIBRARY, at) =>
-        orThrow(
+      decide: (now = EMPTY_LIBRARY, at) => {
+        const events = orThrow(
           decideLibrary(now, command, {
             by,
             at,
             secondPerson: ledger.known(PEOPLE)?.shop?.secondPerson ?? 'required',
             shipped: catalogue.characteristics,
           }),
-        ),
+        );
+        keep?.();
+        return events;
+      },
     });
   }
   /** The same for a command that nobody but this server sends. */
   async run(command: LibraryCommand, by: Actor): Promise<Outcome> {
-    return this.execute(randomUUID(), command, by, true);
+    return this.execute(randomUUID(), command, by, { isLarge: true });
   }
 
   /** @throws ProblemError REVISION_UNKNOWN */
   async revision(id: string): Promise<KeptRevision> {
-    const kept = (await this.state()).revisions[id];
+    const kept = own((await this.state()).revisions, id);
     if (kept === undefined) throw ProblemError.of('REVISION_UNKNOWN', { revision: id });
     return kept;
   }
   /** @throws ProblemError MODEL_UNKNOWN */
   async model(id: string): Promise<EngineModel> {
-    const found = (await this.state()).models[id]?.model;
+    const found = own((await this.state()).models, id)?.model;
     if (found === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: id });
     return found;
   }

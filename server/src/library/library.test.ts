@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { openMatters } from '@oak-gate/core';
 import { demoFile, draft, ended, jobRequest, reading, Shop } from '../../test/shop';
 import type { Answer, Tablet } from '../../test/shop';
@@ -41,6 +43,21 @@ describe('a file that belongs to a document', () => {
     expect([answer.status, answer.body.code]).toEqual([status, code]);
     const { attachments } = (await teo.get(path)).body;
     expect(attachments).toHaveLength(status === 201 ? 1 : 0);
+  });
+  test('what is refused is not kept', async () => {
+    const kept = () => readdirSync(join(shop.folder, 'files')).sort();
+    const path = await draft(teo, { number: 'SL-9', revision: 'B', kind: 'letter' });
+    await teo.bytes(`${path}/files?command=${randomUUID()}&name=l.txt`, bytes('Kept.'));
+    const before = kept();
+    const to = (revision: string, by: Tablet) =>
+      by.bytes(
+        `/api/library/revisions/${revision}/files?command=${randomUUID()}&name=l.txt`,
+        bytes('Not kept.'),
+      );
+    expect((await to('SL-88%20rev%20B', teo)).body.code).toBe('REVISION_PUBLISHED');
+    expect((await to('constructor', teo)).body.code).toBe('REVISION_UNKNOWN');
+    expect((await to('SL-9%20rev%20B', await shop.as('ivo'))).body.code).toBe('MAY_NOT');
+    expect(kept()).toEqual(before);
   });
   test('it comes back byte by byte under its hash, and cannot run as a page', async () => {
     const path = await draft(teo, { number: 'SL-9', revision: 'A', kind: 'letter' });
@@ -115,6 +132,7 @@ describe('rows in and out', () => {
     const { content } = file.attachments[0]!;
     file.attachments[0]!.content = Buffer.from('Never mind.').toString('base64');
     expect((await bring()).problem).toContain('is not the file that its hash says');
+    expect(existsSync(join(other.folder, 'files'))).toBe(false);
     file.attachments[0]!.content = content;
     expect((await bring()).stage).toBe('done');
     const [kept] = (await there.get(path)).body.attachments as { sha256: string }[];

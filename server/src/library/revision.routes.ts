@@ -96,8 +96,13 @@ export function revisionRoutes(library: Library): Router {
       req.query,
     );
     await library.revision(req.params.id);
-    const file = await attachments.keep(name, bytesOf(req));
-    await library.execute(command, { type: 'attachFile', revision: req.params.id, file }, actorOf(res));
+    const bytes = bytesOf(req);
+    const file = await attachments.look(name, bytes);
+    const keep = (): void => {
+      attachments.keep(file, bytes);
+    };
+    const attach = { type: 'attachFile' as const, revision: req.params.id, file };
+    await library.execute(command, attach, actorOf(res), { keep });
     res.status(201).json({ file });
   });
   router.get('/:id/files/:sha256', async (req, res) => {

@@ -1,5 +1,5 @@
 import type { SearchHit, SearchView } from '@oak-gate/contract';
-import { currentRevisions, revisionState } from '@oak-gate/core';
+import { currentRevisions, revisionState, own } from '@oak-gate/core';
 import type { LibraryState, LimitRow, RevisionState } from '@oak-gate/core';
 import { fitWords, rowStatement } from '@oak-gate/contract';
 import { projectionStore, wordsAsked } from '../record';
@@ -25,12 +25,12 @@ export async function searchLibrary(library: Library, asked: string): Promise<Se
   const on = library.today();
   const current = currentRevisions(state, on);
   const standing = (id: string): RevisionState | undefined => {
-    const kept = state.revisions[id];
+    const kept = own(state.revisions, id);
     return kept === undefined ? undefined : revisionState(kept, current, on);
   };
   const found = await projectionStore.search(library.services.db.read, words, MOST_FOUND);
   const documents = found.documents.flatMap((id): SearchHit[] => {
-    const kept = state.revisions[id];
+    const kept = own(state.revisions, id);
     const stands = standing(id);
     if (kept === undefined || stands === undefined) return [];
     return [
@@ -38,7 +38,7 @@ export async function searchLibrary(library: Library, asked: string): Promise<Se
     ];
   });
   const rows = found.rows.flatMap(({ id, revision }): SearchHit[] => {
-    const row = state.revisions[revision]?.rows.find((each) => each.id === id);
+    const row = own(state.revisions, revision)?.rows.find((each) => each.id === id);
     const stands = standing(revision);
     return row === undefined || stands === undefined ? [] : [rowHit(library, state, row, revision, stands)];
   });
@@ -64,8 +64,8 @@ function rowHit(
   revision: string,
   stands: RevisionState,
 ): SearchHit {
-  const kept = state.revisions[revision];
-  const model = state.models[kept?.revision.appliesTo.models?.[0] ?? '']?.model;
+  const kept = own(state.revisions, revision);
+  const model = own(state.models, kept?.revision.appliesTo.models?.[0] ?? '')?.model;
   const { what, ring, station } = fitWords(row, library.characteristics(state), model?.layout);
   return {
     kind: 'row',

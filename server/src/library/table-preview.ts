@@ -16,12 +16,12 @@ import type { Grid } from './grid/grid';
 
 const TOP_LINES = 12;
 
-export interface TableQuestioned {
+/** What is asked of a table in a file, before anybody opened it. */
+export interface TableQuestion {
   readonly revision: string;
   readonly upload: string;
   readonly name: string;
   readonly bytes: Uint8Array;
-  readonly grid: Grid;
   readonly sheet: number;
   readonly models: readonly EngineModel[];
   readonly characteristics: readonly Characteristic[];
@@ -30,6 +30,14 @@ export interface TableQuestioned {
   /** The table must be in our own columns: a wrong header is said, and no other reading is guessed at. */
   readonly ownOnly?: boolean;
   readonly remembered?: { readonly mapping: TableMapping; readonly header: readonly string[] } | undefined;
+}
+export interface TableQuestioned extends TableQuestion {
+  readonly grid: Grid;
+}
+export interface TakenRows {
+  readonly rows: readonly LimitRow[];
+  readonly mapping: TableMapping | undefined;
+  readonly header: readonly string[];
 }
 /** What a table is read with: our own columns as they are, another's by its mapping. */
 function toRead(question: TableQuestioned): {
@@ -136,11 +144,7 @@ const topLine = ({ line, cells }: GridLine) => ({ line, cells: cells.map(({ text
  * The rows of a table, all of them or nothing.
  * @throws ProblemError TABLE_WRONG with every wrong cell, QUESTIONS_OPEN
  */
-export function rowsOfTable(question: TableQuestioned): {
-  readonly rows: readonly LimitRow[];
-  readonly mapping: TableMapping | undefined;
-  readonly header: readonly string[];
-} {
+export function rowsOfTable(question: TableQuestioned): TakenRows {
   const { table } = toRead(question);
   const reading = readTableLines(table);
   if (reading.errors.length > 0) {

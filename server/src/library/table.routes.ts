@@ -6,11 +6,9 @@ import * as z from 'zod';
 import { actorOf } from '../people';
 import { bodyOf, checked } from '../platform/body';
 import { bytesOf, rawBody } from '../platform/raw-body';
-import { readGrid } from './grid/read-grid';
 import type { Library } from './library.service';
 import { mappingStore } from './mapping.store';
-import { previewTable, rowsOfTable } from './table-preview';
-import type { TableQuestioned } from './table-preview';
+import type { TableQuestion } from './table-preview';
 import { Uploads } from './uploads';
 
 const LARGEST_TABLE = '8mb';
@@ -18,6 +16,7 @@ const LARGEST_TABLE = '8mb';
 /** A table from a file into a draft: sent once, looked at as often as it takes, taken in as a whole. */
 export function tableRoutes(library: Library): Router {
   const router = Router();
+  const { files } = library;
   const { db, clock, folder } = library.services;
   const uploads = new Uploads(`${folder}/uploads`);
 
@@ -26,14 +25,13 @@ export function tableRoutes(library: Library): Router {
     file: { readonly upload: string; readonly name: string; readonly bytes: Uint8Array },
     how: { readonly sheet: number; readonly mapping: TableMapping | null; readonly answers: RowAnswers },
     maker = '',
-  ): Promise<TableQuestioned> => {
+  ): Promise<TableQuestion> => {
     const state = await library.state();
     const kept = await library.revision(revision);
     return {
       revision,
       ...file,
       ...how,
-      grid: await readGrid(file.name, file.bytes, how.sheet),
       models: library.modelsOf(state, kept),
       characteristics: library.characteristics(state),
       remembered: maker === '' ? undefined : await mappingStore.of(db, maker),
@@ -51,7 +49,7 @@ export function tableRoutes(library: Library): Router {
     const bytes = bytesOf(req);
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     const asked = await question(req.params.id, { upload: sha256, name: query.name, bytes }, AS_IT_IS);
-    const { rows } = rowsOfTable({ ...asked, ownOnly: true });
+    const { rows } = await files.read('rows', { ...asked, ownOnly: true });
     const file = { name: query.name, sha256 };
     await library.execute(
       query.command,
@@ -63,25 +61,23 @@ export function tableRoutes(library: Library): Router {
   router.post('/:id/table', rawBody(LARGEST_TABLE), async (req, res) => {
     const query = checked(z.object({ name, maker: z.string().max(120).default('') }), req.query);
     const bytes = bytesOf(req);
-    const grid = await question(
-      req.params.id,
-      { upload: '', name: query.name, bytes },
-      AS_IT_IS,
-      query.maker,
-    );
-    const upload = uploads.put(query.name, bytes, clock.now());
-    res.status(201).json(previewTable({ ...grid, upload }));
+    const upload = createHash('sha256').update(bytes).digest('hex');
+    const asked = await question(req.params.id, { upload, name: query.name, bytes }, AS_IT_IS, query.maker);
+    const preview = await files.read('preview', asked);
+    // What could not be read is not kept.
+    uploads.put(upload, query.name, bytes, clock.now());
+    res.status(201).json(preview);
   });
   router.post('/:id/table/:upload/read', async (req, res) => {
     const how = bodyOf(readTableRequest, req);
     const file = { upload: req.params.upload, ...uploads.get(req.params.upload) };
-    res.json(previewTable(await question(req.params.id, file, how)));
+    res.json(await files.read('preview', await question(req.params.id, file, how)));
   });
   router.post('/:id/table/:upload/take', async (req, res) => {
     const { id, maker, ...how } = bodyOf(takeTableRequest, req);
     const sent = uploads.get(req.params.upload);
     const asked = await question(req.params.id, { upload: req.params.upload, ...sent }, how);
-    const { rows, mapping, header } = rowsOfTable(asked);
+    const { rows, mapping, header } = await files.read('rows', asked);
     const file = { name: sent.name, sha256: req.params.upload };
     await library.execute(id, { type: 'importRows', revision: req.params.id, file, rows }, actorOf(res));
     if (maker.trim() !== '' && mapping !== undefined)

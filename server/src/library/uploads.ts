@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ProblemError } from '../platform/problem-error';
@@ -10,16 +9,14 @@ const KEPT_MS = 24 * 3600 * 1000;
 export class Uploads {
   constructor(private readonly folder: string) {}
 
-  put(name: string, bytes: Uint8Array, now: string): string {
+  put(sha256: string, name: string, bytes: Uint8Array, now: string): void {
     mkdirSync(this.folder, { recursive: true });
     for (const file of readdirSync(this.folder)) {
       const path = join(this.folder, file);
       if (statSync(path).mtimeMs < Date.parse(now) - KEPT_MS) rmSync(path, { force: true });
     }
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
     writeFileSync(join(this.folder, sha256), bytes);
     writeFileSync(join(this.folder, `${sha256}.name`), name);
-    return sha256;
   }
   /** @throws ProblemError UPLOAD_UNKNOWN */
   get(upload: string): { readonly name: string; readonly bytes: Uint8Array } {

@@ -1,6 +1,6 @@
-import { eq, lt } from 'drizzle-orm';
+import { and, eq, lt } from 'drizzle-orm';
 import type { Db, Tx } from '../db/open';
-import { credential, session, signInAudit } from './tables';
+import { credential, pinTries, session, signInAudit } from './tables';
 
 type Reader = Db['read'] | Tx;
 
@@ -21,8 +21,25 @@ export const credentialsStore = {
   async mark(tx: Tx, person: string, mac: string): Promise<void> {
     await tx.update(credential).set({ mac }).where(eq(credential.person, person));
   },
-  async setTries(tx: Tx, person: string, failed: number, lockedUntil: string | null): Promise<void> {
-    await tx.update(credential).set({ failed, lockedUntil }).where(eq(credential.person, person));
+  async tries(db: Reader, person: string, place: string): Promise<typeof pinTries.$inferSelect | undefined> {
+    const [row] = await db
+      .select()
+      .from(pinTries)
+      .where(and(eq(pinTries.person, person), eq(pinTries.place, place)));
+    return row;
+  },
+  async setTries(tx: Tx, row: typeof pinTries.$inferInsert): Promise<void> {
+    const target = [pinTries.person, pinTries.place];
+    await tx.insert(pinTries).values(row).onConflictDoUpdate({ target, set: row });
+  },
+  async forgetTries(tx: Tx, person: string, place: string): Promise<void> {
+    await tx.delete(pinTries).where(and(eq(pinTries.person, person), eq(pinTries.place, place)));
+  },
+  async forgetTriesOf(tx: Tx, person: string): Promise<void> {
+    await tx.delete(pinTries).where(eq(pinTries.person, person));
+  },
+  async forgetOldTries(tx: Tx, before: string): Promise<void> {
+    await tx.delete(pinTries).where(lt(pinTries.at, before));
   },
   async audit(
     tx: Tx,
@@ -41,6 +58,9 @@ export const credentialsStore = {
   },
   async endSession(tx: Tx, tokenHash: string): Promise<void> {
     await tx.delete(session).where(eq(session.tokenHash, tokenHash));
+  },
+  async endSessionsOf(tx: Tx, person: string): Promise<void> {
+    await tx.delete(session).where(eq(session.person, person));
   },
   async endOldSessions(tx: Tx, before: string): Promise<void> {
     await tx.delete(session).where(lt(session.startedAt, before));

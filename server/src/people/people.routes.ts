@@ -7,7 +7,7 @@ import {
   signInRequest,
 } from '@oak-gate/contract';
 import type { SessionView } from '@oak-gate/contract';
-import { decidePeople, invariant, NOBODY } from '@oak-gate/core';
+import { decidePeople, invariant, NOBODY, own } from '@oak-gate/core';
 import type { Actor, Envelope, PeopleCommand, PeopleEvent, PeopleState } from '@oak-gate/core';
 import { Router } from 'express';
 import type { Services } from '../services';
@@ -57,7 +57,10 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       body,
       decide: async (now = NOBODY, _at, tx) => {
         const events = orThrow(decidePeople(now, commandOn(now), by));
-        if (hashed !== undefined) await pins.keep(tx, personIn(events).id, hashed);
+        if (hashed !== undefined) {
+          await pins.keep(tx, personIn(events).id, hashed);
+          await sessions.endAllOf(tx, personIn(events).id);
+        }
         return events;
       },
     });
@@ -90,16 +93,16 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       key: sealKey.publicKey,
     };
     await execute(randomUUID(), command, first, () => command, hashed);
-    await sessions.start(res, first.id);
+    await sessions.start(req, res, first.id);
     res.status(201).json({ person: first });
   });
   router.post('/session', limitTries(), async (req, res) => {
     const { person, pin } = bodyOf(signInRequest, req);
-    const known = (await state()).people[person];
+    const known = own((await state()).people, person);
     if (known?.active !== true) throw ProblemError.of('PERSON_UNKNOWN', { person });
-    await pins.check(person, known.name, pin, 'signedIn');
+    await pins.check(known, pin, 'signedIn', `address ${req.ip ?? ''}`);
     await sessions.end(req, res);
-    await sessions.start(res, person);
+    await sessions.start(req, res, person);
     const { active: _, ...actor } = known;
     res.status(201).json({ person: actor });
   });
@@ -107,21 +110,21 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     await sessions.end(req, res);
     res.status(204).end();
   });
-  router.post('/people', sessions.demand, async (req, res) => {
+  router.post('/people', async (req, res) => {
     const { id, person, pin } = bodyOf(addPersonRequest, req);
     const hashed = await pins.hash(pin);
     const add = (now: PeopleState): PeopleCommand => ({
       type: 'addPerson',
       person: { ...person, id: personId(now, person.name) },
     });
-    const added = await execute(id, { add: person }, actorOf(res), add, hashed);
+    const added = await execute(id, { add: person, pin: pins.fingerprint(pin) }, actorOf(res), add, hashed);
     res.status(201).json({ person: added });
   });
   // Another key takes the place of the shop's, signed by both; the ledger knows it before the file is the shop's.
-  router.post('/shop/key', sessions.demand, async (req, res) => {
+  router.post('/shop/key', async (req, res) => {
     const { id, reason, pin } = bodyOf(changeSealKeyRequest, req);
     const by = actorOf(res);
-    await pins.check(by.id, by.name, pin, 'signed');
+    await pins.check(by, pin, 'signed', `sign-in ${sessions.nameOf(req)}`);
     const now = await state();
     orThrow(decidePeople(now, { type: 'changeSealKey', ...sealKey.wouldChange(reason) }, by));
     await sealKey.change(reason, async (change) => {
@@ -137,11 +140,13 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     });
     res.status(201).json({ key: sealKey.publicKey });
   });
-  router.post('/people/change', sessions.demand, async (req, res) => {
+  router.post('/people/change', async (req, res) => {
     const { id, person, active, pin } = bodyOf(changePersonRequest, req);
     const hashed = pin === undefined ? undefined : await pins.hash(pin);
     const command: PeopleCommand = { type: 'changePerson', person, active };
-    await execute(id, command, actorOf(res), () => command, hashed);
+    const body = pin === undefined ? command : { ...command, pin: pins.fingerprint(pin) };
+    await execute(id, body, actorOf(res), () => command, hashed);
+    if (pin !== undefined || !active) sessions.closeAllOf(person.id);
     res.status(201).json({ person });
   });
   return router;

@@ -1,4 +1,5 @@
 import { hash, verify } from '@node-rs/argon2';
+import type { Actor } from '@oak-gate/core';
 import type { Db, Tx } from '../db/open';
 import type { Clock } from '../platform/clock';
 import type { FolderKey } from '../platform/folder-key';
@@ -9,6 +10,9 @@ import { credentialsStore } from './credentials.store';
 const ARGON2 = { algorithm: 2 as const, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 const TRIES = 5;
 const FIRST_PAUSE_MS = 30_000;
+const LONGEST_PAUSE_MS = 3_600_000;
+/** Tries that are older than this are forgotten, wherever they were made. */
+const TRIES_KEPT_MS = 24 * 3_600_000;
 
 /** PINs: hashed with a memory-hard function, and tried only so often. Hashing runs before the writing queue. */
 export class Pins {
@@ -43,13 +47,28 @@ export class Pins {
   /** Within the transaction that writes the person: nobody is in the shop without a PIN. */
   async keep(tx: Tx, person: string, hashed: string): Promise<void> {
     await credentialsStore.put(tx, person, hashed, this.folderKey.mac('pin', person, hashed));
+    // Who forgot the old one is not kept out with the new one.
+    await credentialsStore.forgetTriesOf(tx, person);
   }
 
-  /** @throws ProblemError PIN_WRONG with the tries left, or PIN_LOCKED with the pause in seconds */
-  async check(person: string, name: string, pin: string, purpose: 'signedIn' | 'signed'): Promise<void> {
-    const before = this.checking.get(person) ?? Promise.resolve();
-    const run = before.catch(() => undefined).then(() => this.checkNow(person, name, pin, purpose));
-    this.checking.set(person, run);
+  /** What tells one PIN from another without telling it: a repeated command must bring the same one. */
+  fingerprint(pin: string): string {
+    return this.folderKey.mac('pin given', pin);
+  }
+
+  /**
+   * @param place where it is tried: wrong tries at one place lock nobody out at another
+   * @throws ProblemError PIN_WRONG with the tries left, or PIN_LOCKED with the pause in seconds
+   */
+  async check(
+    { id, name }: Pick<Actor, 'id' | 'name'>,
+    pin: string,
+    purpose: 'signedIn' | 'signed',
+    place: string,
+  ): Promise<void> {
+    const before = this.checking.get(id) ?? Promise.resolve();
+    const run = before.catch(() => undefined).then(() => this.checkNow(id, name, pin, purpose, place));
+    this.checking.set(id, run);
     await run;
   }
 
@@ -58,32 +77,37 @@ export class Pins {
     name: string,
     pin: string,
     purpose: 'signedIn' | 'signed',
+    place: string,
   ): Promise<void> {
     const known = await credentialsStore.find(this.db.read, person);
+    const tries = await credentialsStore.tries(this.db.read, person, place);
     const now = this.clock.now();
     if (known !== undefined && !this.folderKey.isMine(known.mac, 'pin', person, known.hash))
       throw ProblemError.of('CREDENTIALS_CHANGED', { person: name });
-    if (known?.lockedUntil != null && known.lockedUntil > now) {
-      const seconds = Math.ceil((Date.parse(known.lockedUntil) - Date.parse(now)) / 1000);
+    if (tries?.lockedUntil != null && tries.lockedUntil > now) {
+      const seconds = Math.ceil((Date.parse(tries.lockedUntil) - Date.parse(now)) / 1000);
       await this.db.write((tx) => credentialsStore.audit(tx, person, now, 'locked'));
       throw ProblemError.of('PIN_LOCKED', { person: name, seconds });
     }
     const right = known !== undefined && (await verify(known.hash, pin));
     if (right) {
       await this.db.write(async (tx) => {
-        if (known.failed > 0) await credentialsStore.setTries(tx, person, 0, null);
+        if (tries !== undefined) await credentialsStore.forgetTries(tx, person, place);
         await credentialsStore.audit(tx, person, now, purpose);
       });
       return;
     }
-    const failed = (known?.failed ?? 0) + 1;
+    const failed = (tries?.failed ?? 0) + 1;
     const pauses = Math.floor(failed / TRIES);
     const isLast = failed % TRIES === 0;
-    const until = isLast
-      ? new Date(Date.parse(now) + FIRST_PAUSE_MS * 2 ** (pauses - 1)).toISOString()
+    const lockedUntil = isLast
+      ? new Date(
+          Date.parse(now) + Math.min(FIRST_PAUSE_MS * 2 ** (pauses - 1), LONGEST_PAUSE_MS),
+        ).toISOString()
       : null;
     await this.db.write(async (tx) => {
-      await credentialsStore.setTries(tx, person, failed, until);
+      await credentialsStore.forgetOldTries(tx, new Date(Date.parse(now) - TRIES_KEPT_MS).toISOString());
+      await credentialsStore.setTries(tx, { person, place, failed, lockedUntil, at: now });
       await credentialsStore.audit(tx, person, now, 'wrong');
     });
     throw ProblemError.of('PIN_WRONG', { person: name, left: isLast ? 0 : TRIES - (failed % TRIES) });

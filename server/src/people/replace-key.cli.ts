@@ -2,7 +2,7 @@ import { dirname, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { pino } from 'pino';
+import { makeLogger } from '../platform/logger';
 import { systemClock } from '../platform/clock';
 import { ProblemError } from '../platform/problem-error';
 import { replaceLostKey } from './replace-lost-key';
@@ -20,7 +20,7 @@ async function main(): Promise<void> {
     folder: values.data ?? resolve(serverRoot, '../data/shop'),
     serverRoot,
     clock: systemClock,
-    logger: pino({ level: 'error' }),
+    logger: makeLogger('error'),
     manager,
     reason,
     pin: askPin,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { decidePeople, NOBODY } from '@oak-gate/core';
+import { decidePeople, NOBODY, own } from '@oak-gate/core';
 import type { KeyChange } from '@oak-gate/core';
 import { orThrow, ProblemError } from '../platform/problem-error';
 import { PEOPLE, prepareLostKey } from '../record';
@@ -23,10 +23,10 @@ export async function replaceLostKey({
   const { ledger, db, pins, unlock } = await openLedger(where);
   try {
     const people = (await ledger.state(PEOPLE)) ?? NOBODY;
-    const known = Object.hasOwn(people.people, manager) ? people.people[manager] : undefined;
+    const known = own(people.people, manager);
     if (known?.active !== true || people.shop === undefined)
       throw ProblemError.of('PERSON_UNKNOWN', { person: manager });
-    await pins.check(known.id, known.name, (await pin(known.name)).trim(), 'signed');
+    await pins.check(known, (await pin(known.name)).trim(), 'signed', 'this machine');
     const { active: _, ...by } = known;
     const { change, take } = prepareLostKey(where.folder, people.shop.key.keyId, reason);
     await ledger.execute({

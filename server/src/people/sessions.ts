@@ -1,10 +1,10 @@
+import { own } from '@oak-gate/core';
 import { createHash, randomBytes } from 'node:crypto';
 import type { Actor } from '@oak-gate/core';
 import { parse, serialize } from 'cookie';
-import type { NextFunction, Request, RequestHandler, Response } from 'express';
-import type { Db } from '../db/open';
+import type { Request, Response } from 'express';
+import type { Db, Tx } from '../db/open';
 import type { Clock } from '../platform/clock';
-import { ProblemError } from '../platform/problem-error';
 import { PEOPLE } from '../record';
 import type { Ledger } from '../record';
 import { credentialsStore } from './credentials.store';
@@ -13,34 +13,74 @@ const COOKIE = 'oak_gate_session';
 const LONGEST_MS = 14 * 3_600_000;
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
+/** A cookie that came by HTTPS goes by nothing else. */
+const cookieFor = (req: Request) => ({
+  httpOnly: true,
+  sameSite: 'strict' as const,
+  path: '/',
+  secure: req.secure,
+});
+interface OpenStream {
+  readonly session: string;
+  readonly person: string;
+  readonly end: () => void;
+}
+
 /** Who works at a tablet now. A session is a random token, of which only the hash is kept. */
 export class Sessions {
+  private readonly open = new Set<OpenStream>();
+
   constructor(
     private readonly db: Db,
     private readonly clock: Clock,
     private readonly ledger: Ledger,
   ) {}
 
-  async start(res: Response, person: string): Promise<void> {
+  async start(req: Request, res: Response, person: string): Promise<void> {
     const token = randomBytes(32).toString('base64url');
     const now = this.clock.now();
     await this.db.write(async (tx) => {
       await credentialsStore.endOldSessions(tx, new Date(Date.parse(now) - LONGEST_MS).toISOString());
       await credentialsStore.startSession(tx, hashOf(token), person, now);
     });
-    res.setHeader(
-      'Set-Cookie',
-      serialize(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: LONGEST_MS / 1000 }),
-    );
+    res.setHeader('Set-Cookie', serialize(COOKIE, token, { ...cookieFor(req), maxAge: LONGEST_MS / 1000 }));
   }
 
   async end(req: Request, res: Response): Promise<void> {
     const token = this.tokenOf(req);
-    if (token !== undefined) await this.db.write((tx) => credentialsStore.endSession(tx, hashOf(token)));
-    res.setHeader(
-      'Set-Cookie',
-      serialize(COOKIE, '', { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 0 }),
-    );
+    if (token !== undefined) {
+      await this.db.write((tx) => credentialsStore.endSession(tx, hashOf(token)));
+      this.close((each) => each.session === hashOf(token));
+    }
+    res.setHeader('Set-Cookie', serialize(COOKIE, '', { ...cookieFor(req), maxAge: 0 }));
+  }
+  /** Within the transaction that sets a new PIN: whoever signed in with the old one is out. */
+  async endAllOf(tx: Tx, person: string): Promise<void> {
+    await credentialsStore.endSessionsOf(tx, person);
+  }
+  /** Ends what is open of somebody who is signed out everywhere, or has left the shop. */
+  closeAllOf(person: string): void {
+    this.close((each) => each.person === person);
+  }
+  /** How many streams are open. */
+  get streams(): number {
+    return this.open.size;
+  }
+  private close(which: (each: OpenStream) => boolean): void {
+    for (const each of [...this.open].filter(which)) {
+      this.open.delete(each);
+      each.end();
+    }
+  }
+  /** Names the sign-in behind a request: what a place is told by where wrong PINs are counted. */
+  nameOf(req: Request): string {
+    return hashOf(this.tokenOf(req) ?? '').slice(0, 16);
+  }
+  /** Something that stays open, until its sign-in ends. @returns what forgets it */
+  untilEnd(req: Request, person: string, end: () => void): () => void {
+    const one: OpenStream = { session: hashOf(this.tokenOf(req) ?? ''), person, end };
+    this.open.add(one);
+    return () => this.open.delete(one);
   }
 
   /** The person as the people's ledger knows them now: roles that were taken away do not linger in a session. */
@@ -51,23 +91,11 @@ export class Sessions {
     if (found === undefined || Date.parse(found.startedAt) + LONGEST_MS < Date.parse(this.clock.now()))
       return undefined;
     const state = await this.ledger.state(PEOPLE);
-    const known = state?.people[found.person];
+    const known = own(state?.people ?? {}, found.person);
     if (known?.active !== true) return undefined;
     const { active: _, ...actor } = known;
     return actor;
   }
-
-  /** Puts the person behind a request where `actorOf` finds it, or refuses. */
-  readonly demand: RequestHandler = async (
-    req: Request,
-    res: Response,
-    next: NextFunction,
-  ): Promise<void> => {
-    const person = await this.personOf(req);
-    if (person === undefined) throw ProblemError.of('NOT_SIGNED_IN', {});
-    res.locals['actor'] = person;
-    next();
-  };
 
   private tokenOf(req: Request): string | undefined {
     return parse(req.headers.cookie ?? '')[COOKIE];

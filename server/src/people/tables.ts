@@ -1,6 +1,6 @@
-import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
-/** PIN hashes and tries: ordinary tables, never in the ledger. */
+/** PIN hashes: ordinary tables, never in the ledger. `failed` and `locked_until` are of the programs before this one. */
 export const credential = sqliteTable('credential', {
   person: text().primaryKey(),
   hash: text().notNull(),
@@ -9,6 +9,18 @@ export const credential = sqliteTable('credential', {
   /** What shows that this program set the PIN. */
   mac: text().notNull().default(''),
 });
+/** Wrong PINs of a person at one place: whoever guesses elsewhere keeps nobody out who works here. */
+export const pinTries = sqliteTable(
+  'pin_tries',
+  {
+    person: text().notNull(),
+    place: text().notNull(),
+    failed: integer().notNull(),
+    lockedUntil: text('locked_until'),
+    at: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.person, table.place] })],
+);
 export const session = sqliteTable('session', {
   tokenHash: text('token_hash').primaryKey(),
   person: text().notNull(),

@@ -2,8 +2,15 @@ import type { Request, Response } from 'express';
 
 const HEARTBEAT_MS = 20_000;
 
+/** The sign-in behind a request, as far as what stays open needs to know of it. */
+export interface SignIn {
+  readonly holds: () => Promise<boolean>;
+  /** @returns what forgets it */
+  readonly untilEnd: (end: () => void) => () => void;
+}
+
 /**
- * Answers with a stream of events until the client goes.
+ * Answers with a stream of events until the client goes or its sign-in ends.
  * @param listen is given what sends one event, and returns what stops listening
  * @returns what sends one event
  */
@@ -22,13 +29,21 @@ export function sendEvents<T>(
   const send = (event: T, id?: number): void => {
     write(`${id === undefined ? '' : `id: ${id}\n`}data: ${JSON.stringify(event)}\n\n`);
   };
-  write(': open\n\n');
+  write('retry: 1000\n\n');
   const stop = listen(send);
+  const signIn = res.locals['signIn'] as SignIn | undefined;
+  const end = (): void => {
+    res.end();
+  };
+  const forget = signIn?.untilEnd(end);
   const heartbeat = setInterval(() => {
     write(': still here\n\n');
+    // A sign-in also ends by its age, and nobody says so.
+    void signIn?.holds().then((holds) => holds || end());
   }, HEARTBEAT_MS);
-  req.on('close', () => {
+  res.on('close', () => {
     clearInterval(heartbeat);
+    forget?.();
     stop();
   });
   return send;

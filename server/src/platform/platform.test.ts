@@ -4,19 +4,46 @@ import { ProblemError, orThrow } from './problem-error';
 
 describe('what the server is started with', () => {
   test.each<[string[], object]>([
-    [[], { folder: 'data', port: 4310, host: '127.0.0.1', demoPin: undefined }],
+    [
+      [],
+      {
+        folder: 'data',
+        port: 4310,
+        host: '127.0.0.1',
+        names: [],
+        backups: undefined,
+        certificate: undefined,
+        behind: undefined,
+        demoPin: undefined,
+      },
+    ],
+    [
+      ['--cert', 'c', '--cert-key', 'k', '--behind', '10.0.0.2'],
+      { certificate: { cert: 'c', key: 'k' }, behind: '10.0.0.2' },
+    ],
+    [['--backup-to', 'b'], { backups: { to: 'b', everyHours: 24 } }],
+    [['--backup-to', 'b', '--backup-every', '0.5'], { backups: { to: 'b', everyHours: 0.5 } }],
+    [['--name', 'engines.quay', '--name=bench'], { names: ['engines.quay', 'bench'] }],
     [['--port', '0'], { port: 0 }],
     [
       ['--port=65535', '--data', 'x', '--host', '0.0.0.0', '--demo-pin', '1'],
       { port: 65_535, folder: 'x', host: '0.0.0.0', demoPin: '1' },
     ],
   ])('%j', (argv, expected) => expect(readArguments(argv, 'data')).toMatchObject(expected));
-  test.each([[['--port', '65536']], [['--port', '-1']], [['--port', 'x']], [['--colour']]])(
-    '%j is refused',
-    (argv) => {
-      expect(() => readArguments(argv, 'data')).toThrow();
-    },
-  );
+  test.each([
+    [['--port', '65536']],
+    [['--port', '-1']],
+    [['--port', 'x']],
+    [['--colour']],
+    [['--cert', 'c']],
+    [['--cert-key', 'k']],
+    [['--behind', 'proxy']],
+    [['--backup-every', '6']],
+    [['--backup-to', 'b', '--backup-every', '0']],
+    [['--backup-to', 'b', '--backup-every', 'x']],
+  ])('%j is refused', (argv) => {
+    expect(() => readArguments(argv, 'data')).toThrow();
+  });
 });
 
 test('clocks tell UTC with milliseconds; the scripted one what it is told', () => {

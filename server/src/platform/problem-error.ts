@@ -15,6 +15,14 @@ const STATUS: Readonly<Partial<Record<AnyProblemCode, number>>> = {
   REVISION_UNKNOWN: 404,
   FILE_TOO_LARGE: 413,
   TOO_MANY_REQUESTS: 429,
+  DISK_FULL: 507,
+  FOLDER_NOT_WRITABLE: 503,
+  DATABASE_DAMAGED: 503,
+  HOST_UNKNOWN: 421,
+  CROSS_SITE: 403,
+  CONTENT_TYPE_WRONG: 415,
+  REQUEST_BROKEN: 400,
+  FILE_TOO_MUCH: 422,
   INTERNAL: 500,
   TABLE_WRONG: 422,
   FILE_NOT_TEXT: 422,
@@ -57,6 +65,10 @@ export class ProblemError extends Error {
     errors?: ProblemDetails['errors'],
   ): ProblemError {
     return new ProblemError(code, data, problemWords(code, data), errors);
+  }
+  /** The same refusal once more, where it came from another thread. */
+  static again({ code, data, errors }: ProblemDetails): ProblemError {
+    return ProblemError.of(code as AnyProblemCode, data as never, errors);
   }
   static from(problem: Problem): ProblemError {
     return ProblemError.of(problem.code, problem.data);

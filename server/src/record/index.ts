@@ -8,3 +8,4 @@ export { bringProjectionsUpToDate, projectChain, rebuildProjection } from './reb
 export { wordsAsked } from './search-text';
 export { checkSignature, prepareLostKey, SealKey } from './seal-key';
 export type { ChainKinds } from './projections';
+export { ledgerStore } from './ledger.store';

@@ -13,6 +13,7 @@ import {
   PEOPLE_EVENTS,
   revisionOfRow,
   signatureOf,
+  own,
 } from '@oak-gate/core';
 import type {
   DocumentRevision,
@@ -118,7 +119,7 @@ async function projectLibrary(
   state: LibraryState,
   nameOf: CharacteristicName,
 ): Promise<void> {
-  const name: CharacteristicName = (id) => state.characteristics[id]?.name ?? nameOf(id);
+  const name: CharacteristicName = (id) => own(state.characteristics, id)?.name ?? nameOf(id);
   const put = async (kept: KeptRevision | undefined): Promise<void> => {
     if (kept === undefined) return;
     const { id, number, title, kind, effective } = kept.revision;
@@ -150,7 +151,7 @@ async function projectLibrary(
     case 'revisionDrafted':
     case 'rowsImported': {
       const id = entry.type === 'revisionDrafted' ? entry.data.revision.id : entry.data.revision;
-      const kept = state.revisions[id];
+      const kept = own(state.revisions, id);
       await put(kept);
       if (kept !== undefined) await index(kept.revision, kept.rows);
       return;
@@ -159,13 +160,15 @@ async function projectLibrary(
       await projectionStore.forgetRevision(tx, entry.data.revision);
       return;
     case 'revisionPublished':
-      await put(state.revisions[entry.data.revision]);
+      await put(own(state.revisions, entry.data.revision));
       return;
     // Drafts of an import are indexed as they come in, a little at a time; they are found once they are in the library.
     case 'batchImported': {
-      const pending = state.imports[entry.data.batchOf] ?? [];
+      const pending = own(state.imports, entry.data.batchOf) ?? [];
       for (const { revision, rows } of entry.data.drafts) {
-        await put(pending.find((kept) => kept.revision.id === revision.id) ?? state.revisions[revision.id]);
+        await put(
+          pending.find((kept) => kept.revision.id === revision.id) ?? own(state.revisions, revision.id),
+        );
         await index(revision, rows);
       }
       return;

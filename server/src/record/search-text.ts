@@ -1,5 +1,5 @@
 import { fitWords } from '@oak-gate/contract';
-import { BOUNDS } from '@oak-gate/core';
+import { BOUNDS, own } from '@oak-gate/core';
 import type { DocumentRevision, EngineModel, LibraryState, LimitRow } from '@oak-gate/core';
 
 /** The models that a document speaks of, as the library has them. */
@@ -9,7 +9,7 @@ export const modelsSpokenOf = (
 ): readonly EngineModel[] =>
   appliesTo.models === undefined
     ? Object.values(state.models).map(({ model }) => model)
-    : appliesTo.models.flatMap((id) => state.models[id]?.model ?? []);
+    : appliesTo.models.flatMap((id) => own(state.models, id)?.model ?? []);
 
 const FIGURE = /\d+[.,]\d+/g;
 /** A figure as one word: the index parts words at a point, and 0.040 is not a 0 and a 040. */

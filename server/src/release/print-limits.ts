@@ -7,6 +7,7 @@ import {
   limitNotes,
   placeAt,
   setRules,
+  own,
 } from '@oak-gate/core';
 import type { Approval, JobState, LimitRow, LimitsPin } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -113,7 +114,7 @@ export function decisions(state: JobState): Content[] {
       `${each.by}, ${day(each.at)}${each.secondLook === null ? '' : `; looked at by ${each.secondLook}`}`,
     ]),
     ...notes.flatMap(({ id, words }): TableCell[][] => {
-      const accepted = state.acceptedNotes[id];
+      const accepted = own(state.acceptedNotes, id);
       if (accepted === undefined) return [];
       const rests = accepted.approval === null ? '' : approvalWords(accepted.approval);
       return [[`Accepted: ${words}`, rests, accepted.reason, accepted.by]];

@@ -4,9 +4,8 @@ import type { Services } from '../services';
 import { exportRecord } from './record-export';
 import { printRecord } from './record-print';
 
-export function releaseRoutes({ ledger, sessions }: Services, jobs: Jobs): Router {
+export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
   const router = Router();
-  router.use(sessions.demand);
   router.get('/:jobId/record.json', async (req, res) => {
     const record = await exportRecord(ledger, jobs, req.params.jobId);
     const state = await jobs.state(req.params.jobId);

@@ -1,6 +1,7 @@
 import { textCells } from '@oak-gate/core';
 import { CsvError, parse } from 'csv-parse/sync';
 import { ProblemError } from '../../platform/problem-error';
+import { MOST_COLUMNS, MOST_LINES } from './grid';
 import type { Grid } from './grid';
 
 /**
@@ -11,10 +12,19 @@ export function readCsv(file: string, bytes: Uint8Array): Grid {
   const text = decode(file, bytes);
   if (text.trim() === '') throw ProblemError.of('FILE_NOT_TEXT', { file, because: 'it is empty' });
   try {
-    const records = parse(text, { ...CSV_OPTIONS, delimiter: delimiterOf(text) }) as unknown as {
+    // One line more than is taken tells that there are more, whatever follows.
+    const records = parse(text, {
+      ...CSV_OPTIONS,
+      delimiter: delimiterOf(text),
+      to: MOST_LINES + 1,
+    }) as unknown as {
       readonly record: string[];
       readonly info: { readonly lines: number };
     }[];
+    if (records.length > MOST_LINES)
+      throw ProblemError.of('FILE_TOO_LARGE', { limit: `${MOST_LINES} lines` });
+    const widest = records.reduce((most, { record }) => Math.max(most, record.length), 0);
+    if (widest > MOST_COLUMNS) throw ProblemError.of('FILE_TOO_LARGE', { limit: `${MOST_COLUMNS} columns` });
     return {
       kind: 'csv',
       sheets: [''],

@@ -4,6 +4,7 @@ import type { Cell, CellValue, Workbook } from 'exceljs';
 import { ProblemError } from '../../platform/problem-error';
 import { MOST_COLUMNS, MOST_LINES } from './grid';
 import type { Grid } from './grid';
+import { refuseWideRanges } from './refuse-wide-ranges';
 import { refuseZipBomb } from './safe-zip';
 
 /**
@@ -12,6 +13,7 @@ import { refuseZipBomb } from './safe-zip';
  */
 export async function readXlsx(file: string, bytes: Uint8Array, sheet = 0): Promise<Grid> {
   refuseZipBomb(file, bytes);
+  refuseWideRanges(file, bytes);
   const workbook = await open(file, bytes);
   const sheets = workbook.worksheets.map(({ name }) => name);
   const chosen = workbook.worksheets[sheet];
@@ -26,11 +28,14 @@ export async function readXlsx(file: string, bytes: Uint8Array, sheet = 0): Prom
   return { kind: 'xlsx', sheets, lines };
 }
 
+/** What a sheet says beside its cells: nothing of it is asked for, and some of it is kept cell by cell. */
+const NOT_READ = ['dataValidations', 'conditionalFormatting', 'hyperlinks', 'extLst'];
+
 async function open(file: string, bytes: Uint8Array): Promise<Workbook> {
   const workbook = new ExcelJS.Workbook();
   try {
     // The package's types want an older kind of buffer than Node makes.
-    await workbook.xlsx.load(Buffer.from(bytes) as unknown as ArrayBuffer);
+    await workbook.xlsx.load(Buffer.from(bytes) as unknown as ArrayBuffer, { ignoreNodes: NOT_READ });
     return workbook;
   } catch (error) {
     const because = error instanceof Error ? error.message : 'it is no workbook';

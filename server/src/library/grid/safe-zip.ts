@@ -5,14 +5,20 @@ import { ProblemError } from '../../platform/problem-error';
 const MOST_UNPACKED = 64 * 1024 * 1024;
 const MOST_FILES = 2_000;
 const MOST_TIMES = 150;
-const PIECE = 64 * 1024;
+/** A packed byte can stand for a thousand: pieces are small, so that no single one of them is already the bomb. */
+const PIECE = 4 * 1024;
 
 /**
  * Unpacks an archive into nothing, counting, and stops at the first sign of a bomb: the sizes that an archive states of
  * itself are not believed.
+ * @param watch told of every piece that is unpacked, in bytes
  * @throws ProblemError FILE_UNSAFE
  */
-export function refuseZipBomb(file: string, bytes: Uint8Array): void {
+export function refuseZipBomb(
+  file: string,
+  bytes: Uint8Array,
+  watch: (size: number) => void = () => undefined,
+): void {
   // The unpacking catches what is thrown in it and tells of a damaged archive: the first finding counts.
   let found: ProblemError | undefined;
   const unsafe = (because: string): never => {
@@ -22,6 +28,7 @@ export function refuseZipBomb(file: string, bytes: Uint8Array): void {
   let unpacked = 0;
   let files = 0;
   const count = (size: number): void => {
+    watch(size);
     unpacked += size;
     if (unpacked > MOST_UNPACKED || unpacked > Math.max(bytes.length * MOST_TIMES, 1024 * 1024))
       unsafe('it unpacks to far more than it is, as a zip bomb does');

@@ -13,6 +13,7 @@ import {
   placeAt,
   placeStatus,
   sheetPlaces,
+  own,
 } from '@oak-gate/core';
 import type { RecordedReading } from '@oak-gate/core';
 import { Band } from '../ui/band';
@@ -62,7 +63,7 @@ export class ReadingCard {
         const { reading } = placeStatus(job, other);
         return reading?.status === 'current' ? [reading.reading] : [];
       });
-    const concession = status.conceded ? job.concessions[status.key] : undefined;
+    const concession = status.conceded ? own(job.concessions, status.key) : undefined;
     return {
       title: `${words.cylinder}, ${words.ring.charAt(0).toLowerCase()}${words.ring.slice(1)}`,
       station: words.station,

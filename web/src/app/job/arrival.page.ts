@@ -46,7 +46,7 @@ export class ArrivalPage {
     })),
   );
   protected readonly toTake = computed(() =>
-    this.register().filter(({ id }) => !(id in (this.job()?.instruments ?? {}))),
+    this.register().filter(({ id }) => !Object.hasOwn(this.job()?.instruments ?? {}, id)),
   );
   protected readonly documentsChecked = computed(() => {
     const checked = this.job()?.documentsChecked;

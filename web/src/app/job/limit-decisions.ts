@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inForceWords, noteWords, placeWordsOf, ruleWords } from '@oak-gate/contract';
-import { currentPin, limitNotes, setRules } from '@oak-gate/core';
+import { currentPin, limitNotes, setRules, own } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -75,7 +75,7 @@ function notes(job: JobState): readonly Decided[] {
     ...setRules(job).map((rule) => ({ id: rule.id, words: ruleWords(job, rule) })),
   ];
   return standing.flatMap(({ id, words }) => {
-    const accepted = job.acceptedNotes[id];
+    const accepted = own(job.acceptedNotes, id);
     return accepted === undefined
       ? []
       : [

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { placeWordsOf, stateWord } from '@oak-gate/contract';
-import { currentPin, openMatters } from '@oak-gate/core';
+import { currentPin, openMatters, own } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
@@ -35,7 +35,7 @@ export class RecordPage {
     return openMatters(job)
       .statuses.filter((status) => status.conceded)
       .flatMap((status) => {
-        const concession = job.concessions[status.key];
+        const concession = own(job.concessions, status.key);
         return concession === undefined
           ? []
           : [{ ...concession, place: placeWordsOf(layout, status.key), word: stateWord(status.state) }];

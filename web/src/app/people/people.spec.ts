@@ -78,12 +78,15 @@ describe('the shop page', () => {
 });
 
 test.each<[object, boolean]>([
-  [{ name: 'Ivo', pin: '1234' }, true],
-  [{ name: ' ', pin: '1234' }, false],
+  [{ name: 'Ivo', pin: '5821' }, true],
+  [{ name: 'Ivo', pin: '1234' }, false],
+  [{ name: 'Ivo', pin: 'two oars and a bucket' }, true],
+  [{ name: ' ', pin: '5821' }, false],
   [{ name: 'Ivo', pin: '123' }, false],
-  [{ name: 'Ivo', pin: '1234567890123' }, false],
+  [{ name: 'Ivo', pin: '1234567890123' }, true],
+  [{ name: 'Ivo', pin: '5'.repeat(65) }, false],
   [{ name: 'Ivo', pin: '12a4' }, false],
-  [{ name: 'Ivo', pin: '1234', roles: [] }, false],
+  [{ name: 'Ivo', pin: '5821', roles: [] }, false],
 ])('%j may be sent: %s', (change, complete) =>
   expect(isPersonComplete({ ...NEW_PERSON, ...change })).toBe(complete),
 );

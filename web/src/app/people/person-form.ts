@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { isPin, PIN_RULE } from '@oak-gate/contract';
 import type { Role } from '@oak-gate/core';
 import { Field } from '../ui/field';
 import { ALL_ROLES, ROLE_HINTS } from './role-words';
@@ -17,7 +18,7 @@ export const personBody = ({ name, roles, authorisation }: PersonDraft) => ({
   authorisation: authorisation.trim() === '' ? null : authorisation.trim(),
 });
 export const isPersonComplete = ({ name, roles, pin }: PersonDraft): boolean =>
-  name.trim() !== '' && roles.length > 0 && /^\d{4,12}$/.test(pin);
+  name.trim() !== '' && roles.length > 0 && isPin(pin);
 
 /** Name, roles, authorisation and PIN of a person. */
 @Component({
@@ -31,6 +32,7 @@ export class PersonForm {
   readonly draft = model.required<PersonDraft>();
   protected readonly roles = ALL_ROLES;
   protected readonly hints = ROLE_HINTS;
+  protected readonly pinRule = `${PIN_RULE}; it is this person's signature`;
 
   protected change(part: Partial<PersonDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));

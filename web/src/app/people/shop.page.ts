@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import * as z from 'zod';
+import { PIN_RULE } from '@oak-gate/contract';
 import type { PersonView } from '@oak-gate/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
@@ -70,7 +71,7 @@ export class ShopPage {
     await this.asker.ask({
       title,
       lines: asksPin ? [] : ['What this person signed stays in every record.'],
-      fields: asksPin ? [{ key: 'pin', label: 'New PIN, 4 to 12 digits', kind: 'pin' }] : [],
+      fields: asksPin ? [{ key: 'pin', label: 'New PIN', kind: 'pin', hint: PIN_RULE }] : [],
       submit,
       act: async ({ pin }) => {
         const body = {

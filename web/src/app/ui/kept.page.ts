@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { parsePlaceKey } from '@oak-gate/core';
+import { parsePlaceKey, REWORK_OF } from '@oak-gate/core';
 import { Outbox } from '../state/outbox';
 import type { Kept } from '../state/outbox';
 import { Sender } from '../state/sender';
@@ -69,21 +69,29 @@ const SAID: Readonly<Record<string, string>> = {
   takeReading: 'a reading',
   correctReading: 'a correction',
   voidReading: 'a void',
-  reworkPart: 'work on a part',
   replacePart: 'a part replaced',
   fitParts: 'parts fitted',
   deferPlace: 'a deferral',
   resumePlace: 'a place taken up again',
 };
-/** Without the engine's own names for them: the job may not be there to ask. */
+/** Without the engine's own names for them: the job may not be there to ask. A part is named by where it lies. */
 function placeWords(key: string): string {
-  const at = Object.entries(parsePlaceKey(key)?.at ?? {});
-  return at.length === 0 ? key : at.map(([axis, id]) => `${axis} ${id}`).join(', ');
+  const at = Object.entries(parsePlaceKey(key.replace(/#\d+$/, ''))?.at ?? {});
+  const said = at.filter(([axis, id]) => axis !== 'member' || id !== 'ring');
+  return said.length === 0 ? key : said.map(([axis, id]) => `${axis} ${id}`).join(', ');
 }
 /** "a reading 44/46 at cylinder 3, groove 1, ...": what somebody gave, as far as it can be said without the job. */
 export function wordsFor({ command }: Pick<Kept, 'command'>): string {
   const text = 'text' in command ? ` ${command.text}` : '';
   const where =
-    'place' in command ? ` at ${placeWords(command.place)}` : 'part' in command ? `, ${command.part}` : '';
-  return `${SAID[command.type] ?? command.type}${text}${where}`;
+    'place' in command
+      ? ` at ${placeWords(command.place)}`
+      : 'part' in command
+        ? `, ${placeWords(command.part)}`
+        : '';
+  const what =
+    command.type === 'reworkPart'
+      ? `${REWORK_OF[command.what]} ${command.what}`
+      : (SAID[command.type] ?? command.type);
+  return `${what}${text}${where}`;
 }

@@ -17,6 +17,8 @@ export const settleAsk = (
       key: 'as',
       label: 'Was it done as well?',
       kind: 'choice',
+      // What happened is the person's word: nothing is chosen before he chose it.
+      value: '',
       options: [
         { value: 'happened', label: 'Yes, it was done as well' },
         { value: 'same', label: 'No: it is the same that stands there already' },

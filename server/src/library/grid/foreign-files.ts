@@ -1,0 +1,114 @@
+import { Worker } from 'node:worker_threads';
+import type { WorkerOptions } from 'node:worker_threads';
+import type { ProblemDetails } from '@oak-gate/contract';
+import { ProblemError } from '../../platform/problem-error';
+import type { ForeignTaskKind, ForeignTasks } from './foreign-task';
+
+export type ForeignAnswer =
+  | { readonly ok: true; readonly value: unknown }
+  | { readonly ok: false; readonly problem: ProblemDetails }
+  | { readonly ok: false; readonly because: string };
+
+/** What reading one file may take. */
+export interface ReadingLimits {
+  readonly milliseconds: number;
+  readonly megabytes: number;
+  /** How many may wait for their turn. */
+  readonly waiting: number;
+}
+const LIMITS: ReadingLimits = { milliseconds: 20_000, megabytes: 384, waiting: 8 };
+
+/**
+ * Reads foreign files in a thread of its own, one at a time: whatever a file does to its reader, the server goes on. A thread
+ * that takes too long or too much is ended, and the next file gets a new one.
+ */
+export class ForeignFiles {
+  private worker: Worker | undefined;
+  private last: Promise<unknown> = Promise.resolve();
+  private waiting = 0;
+
+  constructor(private readonly limits: ReadingLimits = LIMITS) {}
+
+  /** @throws ProblemError of the file, FILE_TOO_MUCH, TOO_MANY_REQUESTS where too many wait */
+  async read<K extends ForeignTaskKind>(
+    kind: K,
+    asks: ForeignTasks[K]['asks'] & { readonly name: string },
+  ): Promise<ForeignTasks[K]['gives']> {
+    if (this.waiting >= this.limits.waiting) throw ProblemError.of('TOO_MANY_REQUESTS', {});
+    this.waiting++;
+    const turn = this.last.then(() => this.ask({ kind, asks }, asks.name));
+    this.last = turn.catch(() => undefined);
+    try {
+      return (await turn) as ForeignTasks[K]['gives'];
+    } finally {
+      this.waiting--;
+    }
+  }
+  async close(): Promise<void> {
+    const { worker } = this;
+    // At once: the next file must not be given to a thread that is being ended.
+    this.worker = undefined;
+    await worker?.terminate();
+  }
+
+  private ask(
+    task: { readonly kind: ForeignTaskKind; readonly asks: unknown },
+    file: string,
+  ): Promise<unknown> {
+    const worker = this.started();
+    const { milliseconds, megabytes } = this.limits;
+    return new Promise((done, refuse) => {
+      const heard = (answer: ForeignAnswer): void => {
+        end();
+        if (answer.ok) done(answer.value);
+        else if ('problem' in answer) refuse(ProblemError.again(answer.problem));
+        else refuse(ProblemError.of('FILE_NOT_TEXT', { file, because: answer.because }));
+      };
+      const tooMuch = (limit: string): void => {
+        end();
+        void this.close();
+        refuse(ProblemError.of('FILE_TOO_MUCH', { file, limit }));
+      };
+      const failed = ({ code }: NodeJS.ErrnoException): void => {
+        const isFull = code === 'ERR_WORKER_OUT_OF_MEMORY';
+        tooMuch(isFull ? `it took more than ${megabytes} MB of memory` : 'its reader broke down over it');
+      };
+      const gone = (): void => {
+        tooMuch('its reader broke down over it');
+      };
+      const timer = setTimeout(() => {
+        tooMuch(`it took longer than ${milliseconds / 1000} seconds`);
+      }, milliseconds);
+      const end = (): void => {
+        clearTimeout(timer);
+        worker.unref();
+        worker.off('message', heard).off('error', failed).off('exit', gone);
+      };
+      worker.ref();
+      worker.on('message', heard).on('error', failed).on('exit', gone);
+      worker.postMessage(task);
+    });
+  }
+
+  private started(): Worker {
+    const resourceLimits = { maxOldGenerationSizeMb: this.limits.megabytes };
+    if (this.worker === undefined) {
+      this.worker = makeWorker({ resourceLimits });
+      // What a thread says while it is ended concerns nobody any more.
+      this.worker.on('error', () => undefined);
+    }
+    return this.worker;
+  }
+}
+
+/** The one thread of this process that reads foreign files; idle, it keeps nobody from ending. */
+export const foreignFiles = new ForeignFiles();
+
+/** As it was built beside this file, or, where this is the source, through the same loader as everything else. */
+function makeWorker(options: WorkerOptions): Worker {
+  const built = new URL('./foreign-file.worker.mjs', import.meta.url);
+  if (!import.meta.url.endsWith('.ts')) return new Worker(built, options);
+  const source = JSON.stringify(new URL('./foreign-file.worker.ts', import.meta.url));
+  const load = `import('tsx/esm/api').then(({ tsImport }) => tsImport(${source}, ${source}))`;
+  return new Worker(load, { ...options, eval: true });
+}
