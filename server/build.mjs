@@ -5,6 +5,7 @@ await build({
   entryPoints: {
     main: 'src/main.ts',
     seed: 'src/demo/seed.ts',
+    'import.worker': 'src/library/import.worker.ts',
     'foreign-file.worker': 'src/library/grid/foreign-file.worker.ts',
     backup: 'src/backup/backup.cli.ts',
     'replace-key': 'src/people/replace-key.cli.ts',

@@ -19,3 +19,4 @@ export * from './words/cell-words';
 export * from './words/issue-words';
 export * from './words/wait-words';
 export * from './words/record-words';
+export * from './words/clock-words';

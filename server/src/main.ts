@@ -31,7 +31,7 @@ async function main(): Promise<void> {
     const used = typeof address === 'object' && address !== null ? address.port : port;
     console.log(`Oak Gate is open at http${secured === undefined ? '' : 's'}://${host}:${used}/`);
   });
-  const noMoreBackups =
+  const backing =
     backups === undefined
       ? undefined
       : scheduleBackups({
@@ -42,8 +42,9 @@ async function main(): Promise<void> {
           clock: systemClock,
           logger,
         });
+  if (backing !== undefined) services.troubles.add(backing.trouble);
   const stop = (): void => {
-    noMoreBackups?.();
+    backing?.stop();
     server.close(() => {
       void services.close().then(() => process.exit(0));
     });

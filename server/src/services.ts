@@ -9,12 +9,15 @@ import type { Db } from './db/open';
 import { Pins } from './people/pins';
 import { Sessions } from './people/sessions';
 import type { Clock } from './platform/clock';
+import { TrustedClock } from './platform/trusted-clock';
 import { diskProblem } from './platform/disk-problem';
+import { DiskWatch } from './platform/disk-watch';
 import { lockFolder } from './platform/folder-lock';
 import { FolderKey } from './platform/folder-key';
 import { FOLDER_VERSION, folderVersion, markFolder } from './platform/folder-version';
 import { ProblemError } from './platform/problem-error';
 import {
+  Acknowledged,
   adoptHeads,
   bringProjectionsUpToDate,
   chainKinds,
@@ -23,6 +26,7 @@ import {
   INSTRUMENTS,
   jobChain,
   Ledger,
+  ledgerStore,
   LIBRARY,
   PEOPLE,
   projectChain,
@@ -33,7 +37,7 @@ import type { ChainKinds } from './record';
 /** What the routes of every topic work with. */
 export interface Services {
   readonly db: Db;
-  readonly clock: Clock;
+  readonly clock: TrustedClock;
   readonly ledger: Ledger;
   readonly pins: Pins;
   readonly sessions: Sessions;
@@ -41,6 +45,8 @@ export interface Services {
   readonly folderKey: FolderKey;
   /** What was found to be changed behind the program's back when the folder was opened. */
   readonly notices: readonly string[];
+  /** What keeps the shop from working as it should now, as each part that can fail says it; for everybody to see. */
+  readonly troubles: Set<() => ProblemError | undefined>;
   readonly catalogue: Catalogue;
   /** The data folder: attached files and uploads lie in it. */
   readonly folder: string;
@@ -64,9 +70,9 @@ export async function openServices(options: {
   readonly logger: Logger;
   readonly demoPin?: string | undefined;
 }): Promise<Services> {
-  const { folder, clock, logger, demoPin } = options;
+  const { folder, logger, demoPin } = options;
   const opened = await openLedger(options);
-  const { ledger, db, folderKey, catalogue, unlock } = opened;
+  const { ledger, db, disk, clock, folderKey, catalogue } = opened;
   try {
     const shop = (await ledger.state(PEOPLE))?.shop;
     const sealKey = SealKey.inFolder(folder, shop?.key);
@@ -83,18 +89,17 @@ export async function openServices(options: {
       sealKey,
       folderKey,
       notices: opened.notices,
+      troubles: new Set([() => disk.trouble(), () => clockTrouble(clock)]),
       catalogue,
       folder,
       beforeClose,
       close: async () => {
         for (const end of beforeClose) await end();
-        await db.close();
-        unlock();
+        await opened.close();
       },
     };
   } catch (error) {
-    await db.close();
-    unlock();
+    await opened.close();
     throw error;
   }
 }
@@ -103,7 +108,7 @@ export async function openServices(options: {
 export async function openLedger({
   folder,
   serverRoot,
-  clock,
+  clock: machine,
   logger,
 }: {
   readonly folder: string;
@@ -115,7 +120,8 @@ export async function openLedger({
   if (version === FOLDER_VERSION && !existsSync(FolderKey.fileIn(folder)))
     throw ProblemError.of('SEAL_KEY_MISSING', { keyId: 'of the folder', folder });
   const unlock = await lockFolder(folder);
-  const db = await openDb(folder, join(serverRoot, 'migrations')).catch((error: unknown) => {
+  const disk = new DiskWatch(folder, machine);
+  const db = await openDb(folder, join(serverRoot, 'migrations'), disk).catch((error: unknown) => {
     unlock();
     throw diskProblem(error, folder) ?? error;
   });
@@ -125,6 +131,7 @@ export async function openLedger({
     const nameOf = (id: string): string =>
       catalogue.characteristics.find((each) => each.id === id)?.name ?? id;
     const kinds = chainKinds(nameOf, folderKey);
+    const clock = new TrustedClock(machine, await ledgerStore.lastCommandAt(db.read));
     const pins = new Pins(db, clock, folderKey);
     // Heads that are there already were noted by this program: nobody's removal of the version makes them anew.
     if (version === 1 && !(await hasHeads(db))) {
@@ -133,16 +140,27 @@ export async function openLedger({
     }
     const rebuilt = await bringProjectionsUpToDate(db, kinds);
     if (rebuilt.length > 0) logger.info({ rebuilt }, 'projections made again');
-    const ledger = new Ledger(db, clock, Object.values(kinds), folderKey, logger);
-    const notices = await lookAtFolder({ db, ledger, folderKey, pins, kinds });
+    const acknowledged = Acknowledged.inFolder(folder, folderKey);
+    const ledger = new Ledger(db, clock, Object.values(kinds), folderKey, logger, acknowledged);
+    const notices = await lookAtFolder({ db, ledger, folderKey, pins, kinds, acknowledged });
     for (const notice of notices) logger.warn(notice);
-    return { db, ledger, folderKey, catalogue, pins, notices, unlock };
+    const close = async (): Promise<void> => {
+      await db.close();
+      acknowledged.close();
+      unlock();
+    };
+    return { db, disk, clock, ledger, folderKey, catalogue, pins, notices, close };
   } catch (error) {
     await db.close();
     unlock();
     throw error;
   }
 }
+
+const clockTrouble = (clock: TrustedClock): ProblemError | undefined => {
+  const doubt = clock.doubt();
+  return doubt === undefined ? undefined : ProblemError.of('CLOCK_IN_DOUBT', doubt);
+};
 
 /** What was changed behind the program's back, in words; lists are made again, and what cannot be is marked as damaged. */
 async function lookAtFolder({
@@ -151,15 +169,23 @@ async function lookAtFolder({
   folderKey,
   pins,
   kinds,
+  acknowledged,
 }: {
   readonly db: Db;
   readonly ledger: Ledger;
   readonly folderKey: FolderKey;
   readonly pins: Pins;
   readonly kinds: ChainKinds;
+  readonly acknowledged: Acknowledged;
 }): Promise<readonly string[]> {
   const notices: string[] = [];
-  const lists = await checkFolder(db, ledger, folderKey);
+  const { lists, lost } = await checkFolder(db, ledger, folderKey, acknowledged.all);
+  for (const chain of lost) {
+    const count = acknowledged.all.get(chain)?.length ?? 0;
+    notices.push(
+      `Of ${chain} nothing is left, and ${count} entries of it were written: the database was cut. Restore the newest backup into another folder and compare.`,
+    );
+  }
   // Without these nothing in the shop can be trusted: who may sign, which gauge is in date, what governs.
   for (const chain of [PEOPLE, LIBRARY, INSTRUMENTS]) {
     const newer = await ledger.newerIn(chain);

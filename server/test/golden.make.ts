@@ -274,8 +274,32 @@ test('the corpus of this format', async () => {
     perrin,
   );
   await give({ type: 'pinAgain', documents: await documents(), reason: 'adopted after all' }, perrin);
-  shop.clock.advance(-2 * 3_600_000);
+  shop.clock.jump(-4 * 60_000);
   await give({ type: 'sayEngineFacts', facts: { ringMaker: 'Quill' }, reason: 'read on the box' });
+  // The clock is set three hours wrong, believed, and put right: every chain that was written meanwhile says so.
+  const clockMoves = async (hours: number, reason: string): Promise<void> => {
+    shop.clock.jump(hours * 3_600_000);
+    const clock = shop.clock.now();
+    const answer = await (
+      await shop.as('teo')
+    ).post('/api/shop/clock', { id: randomUUID(), clock, reason, pin: PIN });
+    if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    const order =
+      hours > 0 ? (['partMaker', 'manual', 'letter'] as const) : (['letter', 'manual', 'partMaker'] as const);
+    await lib({ type: 'setKindOrder', engineClass: 'aircraft', order, reason });
+    await (
+      await shop.as('teo')
+    ).post('/api/instruments/checks', {
+      id: randomUUID(),
+      instrument: 'FS-2',
+      calibratedOn: '2026-05-20',
+      dueOn: '2026-06-02',
+      certificate: `C-${8 + hours}`,
+    });
+    await give({ type: 'sayEngineFacts', facts: { ringMaker: hours > 0 ? 'Quill' : 'Quill & Son' }, reason });
+  };
+  await clockMoves(3, 'set by the clock on the wall');
+  await clockMoves(-3, 'that one was wrong');
   for (const accept of [false, true]) {
     await give({
       type: 'declareNotApplicable',

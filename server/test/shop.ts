@@ -13,6 +13,8 @@ import { openServices } from '../src/services';
 import type { Services } from '../src/services';
 
 export const PIN = '4711';
+/** What a manager gives: for one sign-in. */
+export const FIRST_PIN = '8265';
 export const serverRoot = resolve(__dirname, '..');
 const demo = resolve(serverRoot, '../demo');
 export const demoFile = (path: string): string => readFileSync(join(demo, path), 'utf8');
@@ -149,6 +151,22 @@ export class Shop {
     return tablet;
   }
 
+  /** The manager adds somebody, who chooses the PIN that everybody has here. @returns who it is */
+  async join(manager: Tablet, name: string, roles: readonly string[]): Promise<{ readonly id: string }> {
+    const person = { name, roles, authorisation: null };
+    const { body } = await manager.post('/api/people', { id: randomUUID(), person, pin: FIRST_PIN });
+    const added = body.person as { readonly id: string };
+    await this.choosePin(added.id, FIRST_PIN, PIN);
+    return added;
+  }
+  /** Somebody signs in with the PIN that a manager gave, and chooses another one. */
+  async choosePin(person: string, given: string, next: string): Promise<Tablet> {
+    const tablet = this.tablet();
+    await tablet.post('/api/session', { person, pin: given });
+    const answer = await tablet.post('/api/session/pin', { id: randomUUID(), pin: given, next });
+    if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    return tablet;
+  }
   async furnish(): Promise<this> {
     const teo = this.tablet();
     await teo.post('/api/setup', {
@@ -163,11 +181,7 @@ export class Shop {
       ['Perrin', 'inspector'],
       ['Ghislaine', 'releaser'],
     ]) {
-      await teo.post('/api/people', {
-        id: randomUUID(),
-        person: { name, roles: [role], authorisation: null },
-        pin: PIN,
-      });
+      await this.join(teo, name!, [role!]);
     }
     await teo.post('/api/library/models', {
       id: randomUUID(),

@@ -28,6 +28,8 @@ export const floorNeed = z.object({
 export const floorView = z.object({
   shop: z.string(),
   today: z.string(),
+  /** What keeps the shop from working as it should: the disk, the clock, the backups. */
+  troubles: z.array(z.object({ code: z.string(), title: z.string(), where: z.string(), next: z.string() })),
   /** The most urgent ones, and how many there are. */
   needs: z.array(floorNeed),
   needsInAll: z.int(),

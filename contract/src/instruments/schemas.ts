@@ -1,6 +1,7 @@
 import { decimalLength } from '@oak-gate/core';
 import type { Instrument, InstrumentEventData, PrintedLength } from '@oak-gate/core';
-import { id, instant, isoDate, lengthOnTheWire, lengthUnit, name, printedLength } from '../common/values';
+import { clockEventData } from '../common/clock';
+import { id, isoDate, lengthOnTheWire, lengthUnit, name, printedLength } from '../common/values';
 import * as z from 'zod';
 
 export const instrument = z.object({
@@ -17,7 +18,7 @@ export const instrument = z.object({
 export const instrumentEventData = {
   instrumentRegistered: z.object({ instrument }),
   instrumentChecked: z.object({ instrument: id, calibratedOn: isoDate, dueOn: isoDate, certificate: name }),
-  clockSteppedBack: z.object({ clock: instant }),
+  ...clockEventData,
 } satisfies { [T in keyof InstrumentEventData]: z.ZodType<InstrumentEventData[T]> };
 
 const figureText = z

@@ -8,6 +8,7 @@ import type {
   LimitInForce,
   PinChanges,
 } from '@oak-gate/core';
+import { clockEventData } from '../common/clock';
 import {
   id,
   instant,
@@ -47,7 +48,7 @@ const jobEventData = {
   jobOpened: z.object({ ...opened, rules: z.int().min(1) }),
   rulesAdopted: z.object({ rules: z.int().min(1) }),
   limitsPinned: limitsPin.extend({ reason: text(2000), rejudged }),
-  clockSteppedBack: z.object({ clock: instant }),
+  ...clockEventData,
   ...arrivalEventData,
   ...benchEventData,
   ...partEventData,

@@ -23,6 +23,7 @@ import type {
   RowRule,
   TableMapping,
 } from '@oak-gate/core';
+import { clockEventData } from '../common/clock';
 import type { DeepReadonly } from '../common/values';
 import {
   documentWord,
@@ -127,7 +128,7 @@ export const libraryEventData = {
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
   importFinished: z.object({ batchOf: z.string() }),
   importAbandoned: z.object({ batchOf: z.string(), reason }),
-  clockSteppedBack: z.object({ clock: instant }),
+  ...clockEventData,
 } satisfies { [T in keyof LibraryEventData]: z.ZodType<LibraryEventData[T]> };
 
 const governing = z.object({

@@ -1,5 +1,6 @@
-import { ROLES } from '@oak-gate/core';
-import type { Actor, KeyChange, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
+import { CLOCK_DOUBTS, ROLES } from '@oak-gate/core';
+import type { Actor, ClockInDoubt, KeyChange, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
+import { clockEventData } from '../common/clock';
 import { id, instant, name, text } from '../common/values';
 import * as z from 'zod';
 
@@ -52,7 +53,14 @@ export const peopleEventData = {
   personAdded: z.object({ person: actor }),
   personChanged: z.object({ person: actor, active: z.boolean() }),
   sealKeyChanged: keyChange,
-  clockSteppedBack: z.object({ clock: instant }),
+  pinSet: z.object({ person: id, forOneSignIn: z.boolean() }),
+  clockConfirmed: z.object({
+    clock: instant,
+    expected: instant,
+    because: z.enum(CLOCK_DOUBTS),
+    reason: text(2000),
+  }),
+  clockSteppedBack: clockEventData.clockSteppedBack,
 } satisfies { [T in keyof PeopleEventData]: z.ZodType<PeopleEventData[T]> };
 
 const newPerson = { name: name, roles: z.array(z.enum(ROLES)).min(1), authorisation: text(60).nullable() };
@@ -74,8 +82,24 @@ export const changeSealKeyRequest = z.strictObject({
   reason: text(2000),
   pin: z.string().max(64),
 });
+/** The person proves himself with the PIN that he has, and chooses the one that he will have. */
+export const choosePinRequest = z.strictObject({ id: z.uuid(), pin: z.string().max(64), next: pin });
+export const confirmClockRequest = z.strictObject({
+  id: z.uuid(),
+  /** What the clock said when the manager was asked. */
+  clock: instant,
+  reason: text(2000),
+  pin: z.string().max(64),
+});
 export const signInRequest = z.strictObject({ person: id, pin: z.string().max(64) });
 
+export const clockInDoubt = z.object({
+  clock: instant,
+  expected: instant,
+  because: z.enum(CLOCK_DOUBTS),
+}) satisfies z.ZodType<ClockInDoubt>;
+/** Who signed in, and whether the PIN is to be replaced before anything else. */
+export const signedInView = z.object({ person: actor, pinToChoose: z.boolean() });
 export const personView = actor.extend({ active: z.boolean() });
 export const sessionView = z.object({
   shop: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }).nullable(),
@@ -84,6 +108,10 @@ export const sessionView = z.object({
   /** Shown on the sign-in page of the demo only. */
   demoPin: z.string().nullable(),
   now: instant,
+  /** The PIN was set by a manager: its owner chooses one before anything else. */
+  pinToChoose: z.boolean(),
+  /** The server's clock cannot be believed: nothing is written until it is set right or confirmed. */
+  clockInDoubt: clockInDoubt.nullable(),
 });
 export type SessionView = z.output<typeof sessionView>;
 export type PersonView = z.output<typeof personView>;

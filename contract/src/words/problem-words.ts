@@ -55,6 +55,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: `you saw ${seen}, it is ${now}`,
     next: 'Look at the key that the shop has now.',
   }),
+  PIN_IS_OWN: ({ person }) => ({
+    what: 'Nobody sets a PIN for himself here',
+    where: person,
+    next: 'Change your own PIN under your name, with the one that you have.',
+  }),
   LAST_MANAGER: ({ person }) => ({
     what: `${person} is the last shop manager`,
     where: 'people of the shop',

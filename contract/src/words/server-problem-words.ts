@@ -1,3 +1,6 @@
+import type { ClockInDoubt } from '@oak-gate/core';
+import { clockWords, nothingSpeaksAgainst } from './clock-words';
+
 /** What is wrong, where, and what to do next. */
 export interface Words {
   readonly what: string;
@@ -14,6 +17,11 @@ export interface ServerProblemData {
   PIN_WRONG: { readonly person: string; readonly left: number };
   PIN_LOCKED: { readonly person: string; readonly seconds: number };
   PIN_NEEDED: { readonly action: string };
+  PIN_TO_CHOOSE: { readonly person: string };
+  PIN_SPENT: { readonly person: string };
+  PIN_THE_SAME: { readonly person: string };
+  CLOCK_IN_DOUBT: Pick<ClockInDoubt, 'clock' | 'expected' | 'because'>;
+  CLOCK_NOT_IN_DOUBT: { readonly clock: string };
   COMMAND_ID_REUSED: { readonly command: string };
   JOB_UNKNOWN: { readonly job: string };
   NOT_FOUND: { readonly path: string };
@@ -40,6 +48,9 @@ export interface ServerProblemData {
   DISK_FULL: { readonly folder: string };
   FOLDER_NOT_WRITABLE: { readonly folder: string };
   DATABASE_DAMAGED: { readonly folder: string };
+  DATABASE_FOREIGN: { readonly folder: string };
+  DATABASE_GONE: { readonly folder: string };
+  BACKUP_FAILED: { readonly to: string; readonly because: string };
   INTERNAL: { readonly reference: string };
   OTHER_HANDS: { readonly author: string; readonly person: string };
   CHAIN_DAMAGED: {
@@ -91,6 +102,31 @@ export const SERVER_PROBLEM_WORDS: {
     what: 'The PIN is missing',
     where: action,
     next: 'Type your PIN: it is your signature.',
+  }),
+  PIN_TO_CHOOSE: ({ person }) => ({
+    what: 'The manager knows this PIN: nothing can be done with it',
+    where: person,
+    next: 'Choose your own first; it is your signature.',
+  }),
+  PIN_SPENT: ({ person }) => ({
+    what: 'This PIN was for one sign-in, and that has been',
+    where: person,
+    next: 'Ask a manager for another one, and choose your own with it.',
+  }),
+  PIN_THE_SAME: ({ person }) => ({
+    what: 'That is the PIN that you have',
+    where: person,
+    next: 'Choose another one.',
+  }),
+  CLOCK_IN_DOUBT: (doubt) => ({
+    what: clockWords(doubt),
+    where: 'the server’s clock',
+    next: 'Nothing is written until it is set right, or a manager confirms it on the Shop page. What you did is kept.',
+  }),
+  CLOCK_NOT_IN_DOUBT: ({ clock }) => ({
+    what: nothingSpeaksAgainst(clock),
+    where: 'the server’s clock',
+    next: 'There is nothing to confirm.',
   }),
   COMMAND_ID_REUSED: ({ command }) => ({
     what: 'This command id was used for something else',
@@ -212,6 +248,21 @@ export const SERVER_PROBLEM_WORDS: {
     what: 'The database cannot be read: it is damaged, or is none',
     where: folder,
     next: 'Stop the server, keep the folder as it is, and restore the newest backup into another one.',
+  }),
+  DATABASE_FOREIGN: ({ folder }) => ({
+    what: 'This database was made by another program; nothing in it was touched',
+    where: `${folder}/oak-gate.sqlite`,
+    next: 'Start on another folder with --data, or put the shop’s own database back from a backup.',
+  }),
+  DATABASE_GONE: ({ folder }) => ({
+    what: 'The database’s file was taken away or exchanged while the server works; nothing more is written',
+    where: `${folder}/oak-gate.sqlite`,
+    next: 'Stop the server, put the file back as it was or restore the newest backup into another folder, and start again.',
+  }),
+  BACKUP_FAILED: ({ to, because }) => ({
+    what: `The last backup failed: ${because}`,
+    where: to,
+    next: 'Whoever keeps the server looks at the folder and its disk; it is tried again by itself.',
   }),
   FOLDER_IN_USE: ({ folder }) => ({
     what: 'Another server works on this data folder',

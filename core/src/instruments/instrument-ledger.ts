@@ -4,7 +4,7 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor } from '../kernel/actor';
-import { clockSteppedBack, event } from '../record/event-table';
+import { clockPutRight, clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
 import type { Instrument } from './instrument';
 
@@ -32,6 +32,7 @@ export const INSTRUMENT_EVENTS = {
       : { instruments: { ...instruments, [id]: { ...known, calibratedOn, dueOn } } };
   }),
   clockSteppedBack: clockSteppedBack<InstrumentsState>(),
+  clockPutRight: clockPutRight<InstrumentsState>(),
 };
 export type InstrumentEventData = DataIn<typeof INSTRUMENT_EVENTS>;
 export type InstrumentEvent = EventIn<typeof INSTRUMENT_EVENTS>;

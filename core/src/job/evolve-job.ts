@@ -28,6 +28,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       documentsChecked: undefined,
       instruments: {},
       declined: [],
+      clockPutRight: [],
       ...NO_PARTS,
       ...NO_PIN,
       ...NO_PLACES,

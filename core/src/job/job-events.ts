@@ -5,7 +5,7 @@ import { FINDING_EVENTS } from '../findings/decisions';
 import type { LimitsPin } from '../library/limits-pin';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Envelope } from '../record/envelope';
-import { clockSteppedBack, event, nothingChanges } from '../record/event-table';
+import { clockPutRight, clockSteppedBack, event, nothingChanges } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { ARRIVAL_EVENTS } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
@@ -43,6 +43,9 @@ export const JOB_EVENTS = {
     pins: [...state.pins, pin],
   })),
   clockSteppedBack: clockSteppedBack<JobState>(),
+  clockPutRight: clockPutRight<JobState>(({ clockPutRight: before }, data, { at }) => ({
+    clockPutRight: [...before, { ...data, at }],
+  })),
   ...ARRIVAL_EVENTS,
   ...BENCH_EVENTS,
   ...PART_EVENTS,

@@ -2,6 +2,7 @@ import type { PlacesState } from '../bench/places';
 import type { PartsState } from '../engines/parts';
 import type { FindingsState } from '../findings/decisions';
 import type { PinState } from '../library/limit-in-force';
+import type { ClockPutRight } from '../record/event-table';
 import type { ArrivalState } from '../release/arrival';
 import type { GatesState } from '../release/gates';
 
@@ -10,4 +11,6 @@ export interface JobState extends ArrivalState, PartsState, PinState, PlacesStat
   readonly id: string;
   readonly seq: number;
   readonly at: string;
+  /** Where the story's time runs back, and on whose word. */
+  readonly clockPutRight: readonly (ClockPutRight & { readonly at: string })[];
 }

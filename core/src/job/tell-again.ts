@@ -57,6 +57,7 @@ export interface ToldAgain {
 /** Notes that the program writes beside what a person did: the clock, the seal and what it knew at that moment. */
 const OWN_NOTES: ReadonlySet<string> = new Set([
   'clockSteppedBack',
+  'clockPutRight',
   'earlierRecordStated',
   'recordSealed',
   'supplementSealed',

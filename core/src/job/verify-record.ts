@@ -90,7 +90,7 @@ export function verifyRecord(
   };
 }
 
-/** Numbers from 1 without a gap, one chain, one job, and a time that never runs back. */
+/** Numbers from 1 without a gap, one chain, one job, and a time that runs back only where an entry says why. */
 function frameFaults({ entries, job }: RecordFile): RecordFault[] {
   let last = '';
   for (const [index, each] of entries.entries()) {
@@ -99,7 +99,9 @@ function frameFaults({ entries, job }: RecordFile): RecordFault[] {
       return [{ kind: 'numberingBroken', entry: index + 1, found: Number(entry.seq) }];
     if (entry.chain !== `job:${job}` || entry.job !== job)
       return [{ kind: 'otherChain', entry: index + 1, chain: String(entry.chain) }];
-    if (typeof entry.at !== 'string' || entry.at < last) return [{ kind: 'timeRunsBack', entry: index + 1 }];
+    const mayRunBack = entry.type === 'clockPutRight';
+    if (typeof entry.at !== 'string' || (entry.at < last && !mayRunBack))
+      return [{ kind: 'timeRunsBack', entry: index + 1 }];
     last = entry.at;
   }
   return [];
@@ -135,7 +137,7 @@ function supplementFaults(
   const entryAt = (index: number) => entries[index]?.entry as Partial<Envelope> | undefined;
   let index = seal.length + 1;
   while (index < entries.length) {
-    const noted = entryAt(index)?.type === 'clockSteppedBack' ? 1 : 0;
+    const noted = CLOCK_NOTES.has(typeOf(entryAt(index))) ? 1 : 0;
     const added = index + noted;
     if (entryAt(added)?.type !== 'supplementAdded') {
       faults.push({ kind: 'behindSeal', entry: index + 1, type: typeOf(entryAt(index)) });
@@ -153,4 +155,5 @@ function supplementFaults(
   return faults;
 }
 
+const CLOCK_NOTES: ReadonlySet<string> = new Set(['clockSteppedBack', 'clockPutRight']);
 const typeOf = (entry: unknown): string => (entry as { type?: string } | undefined)?.type ?? '?';

@@ -12,6 +12,7 @@ export interface ProblemData {
   NO_ROLE: { readonly person: string };
   ALREADY_THERE: { readonly what: string; readonly id: string };
   KEY_MOVED: { readonly seen: string; readonly now: string };
+  PIN_IS_OWN: { readonly person: string };
   LAST_MANAGER: { readonly person: string };
   // engines and parts
   SERIAL_NOT_OF_MODEL: { readonly serial: string; readonly model: string; readonly pattern: string };

@@ -2,7 +2,7 @@ import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
-import { clockSteppedBack, event } from '../record/event-table';
+import { clockPutRight, clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type {
@@ -119,6 +119,7 @@ export const LIBRARY_EVENTS = {
     },
   ),
   clockSteppedBack: clockSteppedBack<LibraryState>(),
+  clockPutRight: clockPutRight<LibraryState>(),
 };
 export type LibraryEventData = DataIn<typeof LIBRARY_EVENTS>;
 export type LibraryEvent = EventIn<typeof LIBRARY_EVENTS>;

@@ -21,21 +21,21 @@ test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
   [
     'nobody unknown is changed',
     after(setUp),
-    { type: 'changePerson', person: IVO, active: false },
+    { type: 'changePerson', person: IVO, active: false, withPin: false },
     TEO,
     'PERSON_UNKNOWN',
   ],
   [
     'the last manager stays',
     after(setUp),
-    { type: 'changePerson', person: TEO, active: false },
+    { type: 'changePerson', person: TEO, active: false, withPin: false },
     TEO,
     'LAST_MANAGER',
   ],
   [
     'the last manager keeps the role',
     after(setUp),
-    { type: 'changePerson', person: { ...TEO, roles: ['steward'] }, active: true },
+    { type: 'changePerson', person: { ...TEO, roles: ['steward'] }, active: true, withPin: false },
     TEO,
     'LAST_MANAGER',
   ],
@@ -47,7 +47,7 @@ test('with a second manager the first may leave', () => {
   const state = after(
     setUp,
     { type: 'addPerson', person: person('Ann', 'manager') },
-    { type: 'changePerson', person: TEO, active: false },
+    { type: 'changePerson', person: TEO, active: false, withPin: false },
   );
   expect([state.people['teo']?.active, state.people['ann']?.active]).toEqual([false, true]);
 });

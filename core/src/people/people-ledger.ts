@@ -1,4 +1,5 @@
 import type { Problem } from '../kernel/problem-data';
+import { own } from '../kernel/own';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
@@ -27,6 +28,29 @@ export interface KeyChange {
 export const keyChangeText = ({ from, to }: Pick<KeyChange, 'from' | 'to'>): string =>
   `oak-gate key\n${from}\n${to.keyId}\n${to.spki}`;
 
+/**
+ * Why the clock cannot be believed: it jumped against the time that really passed, or it began before the last entry, or more
+ * than a year behind it.
+ */
+export const CLOCK_DOUBTS = ['jumped', 'beforeLast', 'longAfter'] as const;
+export interface ClockInDoubt {
+  readonly clock: string;
+  /** What the time should be, by the last entry or by what passed since the start. */
+  readonly expected: string;
+  readonly because: (typeof CLOCK_DOUBTS)[number];
+}
+/** A manager's word that the clock is right now, whatever the dates of the entries before say. */
+export interface ClockConfirmed extends ClockInDoubt {
+  readonly reason: string;
+}
+/** Who set the PIN that a person has. */
+export interface PinSet {
+  readonly at: string;
+  readonly by: string;
+  /** Somebody else knows it: it opens the door once, for its owner to choose another one. */
+  readonly forOneSignIn: boolean;
+}
+
 export interface PeopleState {
   readonly shop:
     { readonly name: string; readonly secondPerson: SecondPersonPolicy; readonly key: PublicKey } | undefined;
@@ -34,8 +58,18 @@ export interface PeopleState {
   /** Every key that the shop ever sealed with, the first one first. */
   readonly keys: readonly PublicKey[];
   readonly keyChanges: readonly (KeyChange & { readonly at: string; readonly by: string })[];
+  /** Nobody is in it whose PIN was set before it was written down who sets one. */
+  readonly pins: Readonly<Record<string, PinSet>>;
+  readonly clockConfirmed: readonly (ClockConfirmed & { readonly by: string })[];
 }
-export const NOBODY: PeopleState = { shop: undefined, people: {}, keys: [], keyChanges: [] };
+export const NOBODY: PeopleState = {
+  shop: undefined,
+  people: {},
+  keys: [],
+  keyChanges: [],
+  pins: {},
+  clockConfirmed: [],
+};
 
 const people = <D>() => event<D, PeopleState>();
 const withPerson = (
@@ -64,6 +98,15 @@ export const PEOPLE_EVENTS = {
     keys: [...keys, change.to],
     keyChanges: [...keyChanges, { ...change, at, by: by.name }],
   })),
+  pinSet: people<{ readonly person: string; readonly forOneSignIn: boolean }>()(
+    1,
+    ({ pins }, { person, forOneSignIn }, { at, by }) => ({
+      pins: { ...pins, [person]: { at, by: by.name, forOneSignIn } },
+    }),
+  ),
+  clockConfirmed: people<ClockConfirmed>()(1, ({ clockConfirmed }, data, { by }) => ({
+    clockConfirmed: [...clockConfirmed, { ...data, by: by.name }],
+  })),
   clockSteppedBack: clockSteppedBack<PeopleState>(),
 };
 export type PeopleEventData = DataIn<typeof PEOPLE_EVENTS>;
@@ -78,7 +121,15 @@ export type PeopleCommand =
       readonly key: PublicKey;
     }
   | { readonly type: 'addPerson'; readonly person: Actor }
-  | { readonly type: 'changePerson'; readonly person: Actor; readonly active: boolean }
+  | {
+      readonly type: 'changePerson';
+      readonly person: Actor;
+      readonly active: boolean;
+      /** With a PIN for one sign-in. */
+      readonly withPin: boolean;
+    }
+  | { readonly type: 'choosePin' }
+  | ({ readonly type: 'confirmClock' } & ClockConfirmed)
   /** Another key takes the place of the shop's: signed by both, or, where the old one is lost, on the manager's word. */
   | ({ readonly type: 'changeSealKey' } & KeyChange);
 
@@ -98,6 +149,7 @@ export function decidePeople(
       return ok([
         { type: 'shopSetUp', v: 1, data: { name: name.trim(), secondPerson, key } },
         { type: 'personAdded', v: 1, data: { person: first } },
+        pinSet(first.id, false),
       ]);
     }
     case 'addPerson': {
@@ -105,7 +157,10 @@ export function decidePeople(
       if (fault !== undefined) return fault;
       if (Object.hasOwn(state.people, command.person.id))
         return refuse('ALREADY_THERE', { what: 'person', id: command.person.id });
-      return ok([{ type: 'personAdded', v: 1, data: { person: command.person } }]);
+      return ok([
+        { type: 'personAdded', v: 1, data: { person: command.person } },
+        pinSet(command.person.id, true),
+      ]);
     }
     case 'changePerson': {
       const fault = managerFault(by, 'change a person') ?? personFault(command.person);
@@ -119,7 +174,23 @@ export function decidePeople(
       if (!staysManager && !others.some(({ roles }) => roles.includes('manager'))) {
         return refuse('LAST_MANAGER', { person: command.person.name });
       }
-      return ok([{ type: 'personChanged', v: 1, data: { person: command.person, active: command.active } }]);
+      // Who stands before a tablet that a manager left open is not to take his name.
+      if (command.withPin && command.person.id === by.id) return refuse('PIN_IS_OWN', { person: by.name });
+      return ok([
+        { type: 'personChanged', v: 1, data: { person: command.person, active: command.active } },
+        ...(command.withPin ? [pinSet(command.person.id, true)] : []),
+      ]);
+    }
+    case 'choosePin':
+      return own(state.people, by.id)?.active === true
+        ? ok([pinSet(by.id, false)])
+        : refuse('PERSON_UNKNOWN', { person: by.id });
+    case 'confirmClock': {
+      const { type: _, ...data } = command;
+      const fault = managerFault(by, 'confirm the clock');
+      if (fault !== undefined) return fault;
+      if (data.reason.trim() === '') return refuse('REASON_MISSING', { action: 'confirm the clock' });
+      return ok([{ type: 'clockConfirmed', v: 1, data: { ...data, reason: data.reason.trim() } }]);
     }
     case 'changeSealKey':
       return changeKey(state, command, by);
@@ -137,6 +208,19 @@ function changeKey(state: PeopleState, { from, to, reason, signatures }: KeyChan
   const data = { from, to, reason: reason.trim(), signatures };
   return ok([{ type: 'sealKeyChanged' as const, v: 1 as const, data }]);
 }
+
+const pinSet = (person: string, forOneSignIn: boolean) =>
+  ({ type: 'pinSet', v: 1, data: { person, forOneSignIn } }) as const;
+
+/**
+ * The confirmation by which an entry's date may lie before the one of the entry before it: what was confirmed is earlier than
+ * that date, and that date belongs to the time that was found to be wrong.
+ */
+export const confirmationFor = (
+  { clockConfirmed }: Pick<PeopleState, 'clockConfirmed'>,
+  lastDate: string,
+): PeopleState['clockConfirmed'][number] | undefined =>
+  clockConfirmed.findLast(({ clock, expected }) => clock < lastDate && lastDate <= expected);
 
 const managerFault = (by: Actor, action: string): ReturnType<typeof refuse> | undefined =>
   holdsOneOf(by, ['manager'])

@@ -84,6 +84,19 @@ export const clockSteppedBack = <S>(): EventType<1, { readonly clock: string }, 
   upcasts: [],
 });
 
+/** Why a chain's time runs back: what stands before it was dated by a clock that was wrong, on a manager's word. */
+export interface ClockPutRight {
+  /** The last date before it. */
+  readonly was: string;
+  /** Who said so, and why. */
+  readonly by: string;
+  readonly reason: string;
+}
+/** From here on `at` begins anew at an earlier time. It is the only entry that may stand before its predecessor. */
+export const clockPutRight = <S>(
+  evolve: (state: S, data: ClockPutRight, stamp: Stamp) => Partial<S> = () => ({}),
+): EventType<1, ClockPutRight, S> => ({ v: 1, evolve, upcasts: [] });
+
 /** The state after an event of a table. */
 export function evolveBy<S>(
   table: Readonly<Record<string, { readonly evolve: (state: S, data: never, stamp: Stamp) => Partial<S> }>>,

@@ -23,7 +23,7 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
   ] as const) {
     await page.getByRole('button', { name: 'Add a person' }).click();
     await page.getByLabel('Name', { exact: true }).fill(name);
-    await page.getByLabel('PIN').fill('5821');
+    await page.getByLabel('First PIN').fill('8265');
     if (role !== 'technician') {
       await page.getByRole('checkbox', { name: /technician/ }).uncheck();
       await page.getByRole('checkbox', { name: new RegExp(`^${role}`) }).check();
@@ -31,6 +31,41 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByRole('cell', { name })).toBeVisible();
   }
+
+  await test.step('a PIN that the manager gave opens the door once, to choose one’s own', async () => {
+    await changeHands(page, 'Cato Lund', '8265');
+    await page.waitForURL('**/own-pin*');
+    // There is no way round it.
+    await page.goto(`${server.address}/floor`);
+    await expect(page.getByRole('heading', { name: 'Choose your own PIN' })).toBeVisible();
+    const own = page.getByLabel('Your own PIN', { exact: true });
+    const again = page.getByLabel('Your own PIN once more');
+    const keep = page.getByRole('button', { name: 'This is my PIN' });
+    await page.getByLabel('The PIN that you were given').fill('8264');
+    await own.fill('1234');
+    await again.fill('1234');
+    await expect(keep).toBeDisabled();
+    await own.fill('5821');
+    await expect(page.getByText('not the same yet')).toBeVisible();
+    await again.fill('5821');
+    await keep.click();
+    await expect(page.getByRole('alert')).toContainText('The PIN is wrong');
+    await page.getByLabel('The PIN that you were given').fill('8265');
+    await keep.click();
+    await page.waitForURL('**/floor');
+
+    await changeHands(page, 'Bo Friis', '8265');
+    await page.getByLabel('The PIN that you were given').fill('8265');
+    await own.fill('5821');
+    await again.fill('5821');
+    await keep.click();
+    await page.waitForURL('**/floor');
+    await page.getByRole('link', { name: 'Shop' }).click();
+    await page.getByRole('link', { name: 'Change my PIN' }).click();
+    await expect(page.getByRole('heading', { name: 'Change your PIN' })).toBeVisible();
+    await page.getByRole('button', { name: 'Leave it as it is' }).click();
+    await changeHands(page, 'Asta Brandt');
+  });
 
   await page.getByRole('link', { name: 'Library' }).click();
   await page.getByRole('link', { name: 'Engine models' }).click();

@@ -56,6 +56,7 @@ const PAGES: Record<string, () => string> = {
   'a fit to decide': () => `/jobs/${jobs.v8}/fit?fit=ringGap@groove:1/member:ring/station:mid&part=new`,
   Instruments: () => '/instruments',
   Shop: () => '/shop',
+  'own PIN': () => '/own-pin',
   'Kept on this tablet': () => '/kept',
 };
 

@@ -1,3 +1,4 @@
+import { clockWords } from '@oak-gate/contract';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
@@ -44,12 +45,15 @@ async function check(folder: string, world: Omit<Parameters<typeof openLedger>[0
   try {
     const found = await checkShop(opened, folder);
     console.log(holdsWords(found));
+    const doubt = opened.clock.doubt();
+    if (doubt !== undefined) console.log(`  now: ${clockWords(doubt)}.`);
+    const disk = opened.disk.trouble()?.details();
+    if (disk !== undefined) console.log(`  now: ${disk.title} (${disk.where}).`);
     for (const fault of found.faults) console.log(`  wrong: ${fault}`);
     console.log(found.faults.length === 0 ? 'Everything is as it was written.' : 'NOT AS IT WAS WRITTEN.');
     if (found.faults.length > 0) process.exitCode = 1;
   } finally {
-    await opened.db.close();
-    opened.unlock();
+    await opened.close();
   }
 }
 

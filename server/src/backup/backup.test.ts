@@ -137,8 +137,7 @@ describe('the check of a whole folder', () => {
     try {
       return (await checkShop(opened, folder)).faults;
     } finally {
-      await opened.db.close();
-      opened.unlock();
+      await opened.close();
     }
   };
   const inDatabase = async (...statements: readonly string[]): Promise<void> => {

@@ -100,8 +100,7 @@ async function lookInto(file: string, keys: string, into: string, world: BackupW
     if (first !== undefined) throw ProblemError.of('BACKUP_WRONG', { file, because: first });
     return found;
   } finally {
-    await opened.db.close();
-    opened.unlock();
+    await opened.close();
     for (const name of ['lock.sqlite', 'lock.sqlite-journal']) rmSync(join(into, name), { force: true });
   }
 }

@@ -3,6 +3,7 @@ import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Clock } from '../platform/clock';
+import { ProblemError } from '../platform/problem-error';
 
 const LOOKED_EVERY_MS = 10 * 60_000;
 const BACKUP = /^oak-gate-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.zip$/;
@@ -31,7 +32,7 @@ export const tooMany = (names: readonly string[], kept: number): readonly string
 /**
  * Makes backups while the server runs, each in a process of its own. The newest one says when the next is due, so that a
  * restart neither forgets one nor makes one more.
- * @returns what stops it
+ * @returns what stops it, and what is wrong with the last one
  */
 export function scheduleBackups({
   program,
@@ -49,7 +50,11 @@ export function scheduleBackups({
   readonly kept: number;
   readonly clock: Clock;
   readonly logger: Logger;
-}): () => void {
+}): { readonly stop: () => void; readonly trouble: () => ProblemError | undefined } {
+  let trouble: ProblemError | undefined;
+  const fail = (because: string): void => {
+    trouble = ProblemError.of('BACKUP_FAILED', { to, because });
+  };
   const names = (): readonly string[] => (existsSync(to) ? readdirSync(to) : []);
   let isAtIt = false;
   const look = (): void => {
@@ -62,18 +67,27 @@ export function scheduleBackups({
     child.stderr.on('data', (piece: Buffer) => said.push(piece));
     child.on('error', (error) => {
       isAtIt = false;
+      fail('it could not be begun');
       logger.error({ err: error }, 'the backup could not be begun');
     });
     child.on('close', (code) => {
       isAtIt = false;
-      if (code !== 0)
-        logger.error({ said: Buffer.concat(said).toString('utf8').slice(0, 500) }, 'the backup failed');
-      else for (const name of tooMany(names(), kept)) rmSync(join(to, name), { force: true });
+      if (code !== 0) {
+        const words = Buffer.concat(said).toString('utf8').trim().slice(0, 500);
+        fail(words === '' ? `it ended with ${code ?? 'no'} code` : words);
+        logger.error({ said: words }, 'the backup failed');
+        return;
+      }
+      trouble = undefined;
+      for (const name of tooMany(names(), kept)) rmSync(join(to, name), { force: true });
     });
   };
   const timer = setInterval(look, LOOKED_EVERY_MS);
   look();
-  return () => {
-    clearInterval(timer);
+  return {
+    stop: () => {
+      clearInterval(timer);
+    },
+    trouble: () => trouble,
   };
 }

@@ -6,17 +6,26 @@ import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { APPEND_ONLY_TRIGGERS } from './append-only';
+import type { DiskWatch } from '../platform/disk-watch';
+import { ProblemError } from '../platform/problem-error';
 import * as schema from './schema';
 
 /**
  * Opens the database. Every write goes through `write`, one at a time: the driver allows one writer, and a second write
  * transaction would block the whole event loop for the busy timeout and then fail.
+ * @param watch looks at the disk before each writing
+ * @throws ProblemError DATABASE_FOREIGN before anything in it is touched
  */
-export async function openDb(folder: string, migrationsFolder: string) {
+export async function openDb(
+  folder: string,
+  migrationsFolder: string,
+  watch: Pick<DiskWatch, 'refuse' | 'wrote' | 'failed'>,
+) {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, 'oak-gate.sqlite');
   const isNew = !existsSync(file);
   const client = createClient({ url: `file:${file}`, timeout: 5000 });
+  if (!isNew) await refuseForeign(client, folder);
   await client.execute('PRAGMA journal_mode = WAL'); // stays in the file; synchronous is FULL by the driver's default
   if (!isNew) await backUpBeforeMigrating(client, folder, migrationsFolder);
   const db = drizzle({ client, schema });
@@ -26,7 +35,17 @@ export async function openDb(folder: string, migrationsFolder: string) {
   type Tx = Parameters<Parameters<typeof db.transaction>[0]>[0];
   let tail: Promise<unknown> = Promise.resolve();
   const write = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => {
-    const run = tail.then(() => db.transaction(work));
+    const run = tail.then(async () => {
+      watch.refuse();
+      try {
+        const done = await db.transaction(work);
+        watch.wrote();
+        return done;
+      } catch (error) {
+        watch.failed(error);
+        throw error;
+      }
+    });
     tail = run.catch(() => undefined);
     return run;
   };
@@ -39,6 +58,15 @@ export async function openDb(folder: string, migrationsFolder: string) {
 }
 export type Db = Awaited<ReturnType<typeof openDb>>;
 export type Tx = Parameters<Parameters<Db['write']>[0]>[0];
+
+/** A database that another program made is not ours to write into, whatever its file is called. */
+async function refuseForeign(client: Client, folder: string): Promise<void> {
+  const { rows } = await client.execute("SELECT name FROM sqlite_master WHERE type = 'table'");
+  const tables = rows.map(({ name }) => name as string);
+  if (tables.length === 0) throw ProblemError.of('DATABASE_MISSING', { folder });
+  if (!tables.includes('__drizzle_migrations') || !tables.includes('entry'))
+    throw ProblemError.of('DATABASE_FOREIGN', { folder });
+}
 
 /** A migration is applied to a folder of which a copy was put aside first. */
 async function backUpBeforeMigrating(

@@ -13,6 +13,9 @@ const MINUTE_MS = 60_000;
 const madeJob = z.object({ jobId: z.string() });
 const madePerson = z.object({ person: z.object({ id: z.string() }) });
 
+/** What the manager sets, and everybody replaces. */
+const FIRST_PIN = '8265';
+
 /** Tells the demo to a running server, with its clock set to each step's moment. Nothing is written but by the server. */
 export class DemoLoader {
   private readonly ids = new Map<string, string>();
@@ -26,16 +29,24 @@ export class DemoLoader {
   ) {}
 
   async load(): Promise<void> {
-    this.clock.set(this.moment('-60 07:30'));
     await this.shop();
     await this.library();
-    for (const job of this.demo.jobs) await this.job(job);
-    for (const document of this.demo.documents) if (document.afterJobs) await this.document(document);
+    // What happens in the shop happens in its order, whichever job it belongs to: the ledger's time never runs back.
+    const steps = this.demo.jobs.flatMap((job) => this.stepsOf(job));
+    for (const { at, run } of inOrder(steps)) {
+      this.waitUntil(at);
+      await run();
+    }
+    for (const document of this.documents(true)) await this.document(document);
+  }
+
+  /** Nothing is dated earlier than what was told before it. */
+  private waitUntil(at: string): void {
+    if (this.moment(at) > this.clock.now()) this.clock.set(this.moment(at));
   }
 
   private moment(text: string): string {
-    const [days = '0', time = '00:00'] = text.split(' ');
-    return new Date(Date.parse(`${this.today}T${time}:00.000Z`) + Number(days) * DAY_MS).toISOString();
+    return momentOf(this.today, text);
   }
   private day(offset: number): string {
     return this.moment(`${offset} 00:00`).slice(0, 10);
@@ -56,16 +67,21 @@ export class DemoLoader {
     this.ids.set(first.name, made.person.id);
     for (const person of others) {
       const { person: added } = madePerson.parse(
-        await this.client.post('/api/people', { id: randomUUID(), person, pin }),
+        await this.client.post('/api/people', { id: randomUUID(), person, pin: FIRST_PIN }),
       );
       this.ids.set(person.name, added.id);
     }
+    for (const { name } of others) {
+      await this.client.signIn(this.ids.get(name) ?? '', FIRST_PIN);
+      await this.client.post('/api/session/pin', { id: randomUUID(), pin: FIRST_PIN, next: pin });
+    }
+    await this.as(first.name);
   }
 
   private async library(): Promise<void> {
     const { client, demo } = this;
     for (const file of demo.models) await client.post('/api/library/models', { id: randomUUID(), file });
-    for (const document of demo.documents) if (!document.afterJobs) await this.document(document);
+    for (const document of this.documents(false)) await this.document(document);
     await this.as(STEWARD);
     for (const { calibratedOn, dueOn, ...instrument } of demo.instruments) {
       const dated = { ...instrument, calibratedOn: this.day(calibratedOn), dueOn: this.day(dueOn) };
@@ -73,11 +89,14 @@ export class DemoLoader {
     }
   }
 
+  private documents(afterJobs: boolean): readonly DemoDocument[] {
+    return inOrder(this.demo.documents.filter((each) => each.afterJobs === afterJobs));
+  }
   /** A document from its draft to publication, by the people who did it. */
   private async document(document: DemoDocument): Promise<void> {
     const { client } = this;
     const { revision, table, rows, issued, effective, attachments } = document;
-    this.clock.set(this.moment(document.at));
+    this.waitUntil(document.at);
     await this.as(document.draftedBy);
     const dated = { ...revision, issued: this.day(issued), effective: this.day(effective) };
     await client.post('/api/library/revisions', { id: randomUUID(), revision: dated });
@@ -92,15 +111,19 @@ export class DemoLoader {
     await client.post(`${path}/publish`, { id: randomUUID() });
   }
 
-  private async job({ open: { at, who, ...opening }, steps }: DemoJob): Promise<void> {
-    this.clock.set(this.moment(at));
-    await this.as(who);
-    const { jobId } = madeJob.parse(await this.client.post('/api/jobs', { id: randomUUID(), ...opening }));
-    for (const step of steps) {
-      this.clock.set(this.moment(step.at));
+  /** Everything that happens to a job, each thing at its time. */
+  private stepsOf({ open: { at, who, ...opening }, steps }: DemoJob) {
+    let jobId = '';
+    const open = async (): Promise<void> => {
+      await this.as(who);
+      const made = await this.client.post('/api/jobs', { id: randomUUID(), ...opening });
+      jobId = madeJob.parse(made).jobId;
+    };
+    const take = (step: DemoStep) => async (): Promise<void> => {
       await this.as(step.who);
       await this.step(jobId, step);
-    }
+    };
+    return [{ at, run: open }, ...steps.map((step) => ({ at: step.at, run: take(step) }))];
   }
 
   private async step(jobId: string, step: DemoStep): Promise<void> {
@@ -181,6 +204,19 @@ export class DemoLoader {
       this.clock.advance(everyMinutes * MINUTE_MS);
     }
   }
+}
+
+function momentOf(today: string, text: string): string {
+  const [days = '0', time = '00:00'] = text.split(' ');
+  return new Date(Date.parse(`${today}T${time}:00.000Z`) + Number(days) * DAY_MS).toISOString();
+}
+/** When the shop of the demo is set up. */
+export const demoBegins = (today: string): string => momentOf(today, '-60 07:30');
+
+/** By their times; what has the same time stays in its order. */
+function inOrder<T extends { readonly at: string }>(all: readonly T[]): readonly T[] {
+  const time = ({ at }: T): string => momentOf('2000-01-01', at);
+  return [...all].sort((a, b) => time(a).localeCompare(time(b)));
 }
 
 const layoutOf = (state: JobState) => {

@@ -7,13 +7,13 @@ import { ScriptedClock, systemClock } from '../platform/clock';
 import { openServices } from '../services';
 import { DemoClient } from './demo-client';
 import { readDemo } from './demo-files';
-import { DemoLoader } from './load-demo';
+import { DemoLoader, demoBegins } from './load-demo';
 
 /** Seeds an empty data folder with the demo: `seed.mjs DATA-FOLDER DEMO-FOLDER`. */
 async function main(folder: string, demoFolder: string): Promise<void> {
   const serverRoot = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-  const clock = new ScriptedClock(systemClock.now());
   const today = systemClock.now().slice(0, 10);
+  const clock = new ScriptedClock(demoBegins(today));
   const services = await openServices({ folder, serverRoot, clock, logger: makeLogger('warn') });
   const server = createApp(services).listen(0, '127.0.0.1');
   await new Promise<void>((done) =>

@@ -73,7 +73,7 @@ export class Floor {
   }
 
   async view(from: number): Promise<FloorView> {
-    const { db, ledger, clock, notices } = this.services;
+    const { db, ledger, clock, notices, troubles } = this.services;
     const now = clock.now();
     const on = now.slice(0, 10);
     const open = await projectionStore.openJobs(db.read);
@@ -100,6 +100,12 @@ export class Floor {
     return {
       shop: (await ledger.state(PEOPLE))?.shop?.name ?? '',
       today: now,
+      troubles: [...troubles].flatMap((each) => {
+        const found = each()?.details();
+        if (found === undefined) return [];
+        const { code, title, where, next } = found;
+        return [{ code, title, where, next }];
+      }),
       needs: needs.slice(0, PAGE),
       needsInAll: needs.length,
       jobs: [...openRows, ...sealed.map((row) => named.get(row.jobId) ?? sealedJobRow(row))],

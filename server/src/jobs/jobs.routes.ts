@@ -78,6 +78,11 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
 /** Refusals that say something of this moment and not of the command: the same command may be taken later. */
 const NOT_THE_LAST_WORD: ReadonlySet<string> = new Set([
   'CHAIN_DAMAGED',
+  'CLOCK_IN_DOUBT',
+  'DATABASE_DAMAGED',
+  'DATABASE_GONE',
+  'DISK_FULL',
+  'FOLDER_NOT_WRITABLE',
   'CHAIN_NEWER',
   'NOT_SET_UP',
   'SEAL_NOT_VERIFIED',

@@ -27,26 +27,26 @@ const TAKEN: readonly string[] = [
 ];
 const SHA256 = /^[0-9a-f]{64}$/;
 
+/**
+ * What a file is, before anything of it is kept.
+ * @throws ProblemError FILE_NOT_THAT_TYPE, FILE_NOT_TEXT where it is empty
+ */
+export async function lookAtAttachment(name: string, bytes: Uint8Array): Promise<AttachedFile> {
+  if (bytes.length === 0) throw ProblemError.of('FILE_NOT_TEXT', { file: name, because: 'it is empty' });
+  const mime = await kindOfContent(bytes);
+  if (mime === undefined || !TAKEN.includes(mime)) {
+    throw ProblemError.of('FILE_NOT_THAT_TYPE', {
+      file: name,
+      wanted: 'a PDF, a picture, a workbook or a text file',
+      found: mime === undefined ? 'its content is of no known kind' : `its content is ${mime}`,
+    });
+  }
+  return { name, sha256: createHash('sha256').update(bytes).digest('hex'), bytes: bytes.length, mime };
+}
+
 /** The files that belong to documents, each under the SHA-256 of its bytes. */
 export class Attachments {
   constructor(private readonly folder: string) {}
-
-  /**
-   * What a file is, before anything of it is kept.
-   * @throws ProblemError FILE_NOT_THAT_TYPE, FILE_NOT_TEXT where it is empty
-   */
-  async look(name: string, bytes: Uint8Array): Promise<AttachedFile> {
-    if (bytes.length === 0) throw ProblemError.of('FILE_NOT_TEXT', { file: name, because: 'it is empty' });
-    const mime = await kindOfContent(bytes);
-    if (mime === undefined || !TAKEN.includes(mime)) {
-      throw ProblemError.of('FILE_NOT_THAT_TYPE', {
-        file: name,
-        wanted: 'a PDF, a picture, a workbook or a text file',
-        found: mime === undefined ? 'its content is of no known kind' : `its content is ${mime}`,
-      });
-    }
-    return { name, sha256: createHash('sha256').update(bytes).digest('hex'), bytes: bytes.length, mime };
-  }
 
   /** Puts a file on disk, synced, under its hash: only then may an event that counts speak of it. */
   keep({ sha256 }: AttachedFile, bytes: Uint8Array): void {

@@ -30,7 +30,7 @@ import { ProblemError } from '../platform/problem-error';
 import { bytesOf, rawBody } from '../platform/raw-body';
 import { projectionStore } from '../record';
 import type { JobRow } from '../record';
-import { Attachments, LARGEST_ATTACHMENT } from './attachments';
+import { Attachments, LARGEST_ATTACHMENT, lookAtAttachment } from './attachments';
 import type { Library } from './library.service';
 import { writeCsv, writeXlsx } from './write-table';
 
@@ -97,7 +97,7 @@ export function revisionRoutes(library: Library): Router {
     );
     await library.revision(req.params.id);
     const bytes = bytesOf(req);
-    const file = await attachments.look(name, bytes);
+    const file = await lookAtAttachment(name, bytes);
     const keep = (): void => {
       attachments.keep(file, bytes);
     };

@@ -5,10 +5,15 @@ import { ProblemError } from '../platform/problem-error';
 import type { SignIn } from '../platform/event-stream';
 import type { Sessions } from './sessions';
 
-/** Who may knock at a door: anyone, whoever is signed in, or who holds one of these roles. */
-export type Access = 'anyone' | 'signedIn' | { readonly action: string; readonly needs: readonly Role[] };
+/**
+ * Who may knock at a door: anyone, whoever is signed in (with a PIN of his own, or even with one that a manager set), or who
+ * holds one of these roles.
+ */
+export type Access =
+  'anyone' | 'signedIn' | 'signedInAnyhow' | { readonly action: string; readonly needs: readonly Role[] };
 
 const people: Access = { action: 'change who is in the shop', needs: ['manager'] };
+const clock: Access = { action: 'confirm the clock', needs: ['manager'] };
 const key: Access = { action: "change the shop's key", needs: ['manager'] };
 const library: Access = { action: 'keep the library', needs: ['steward'] };
 const check: Access = { action: 'check a document', needs: ['steward', 'inspector', 'technician'] };
@@ -23,11 +28,13 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /session': 'anyone',
   'POST /session': 'anyone',
   'DELETE /session': 'anyone',
+  'POST /session/pin': 'signedInAnyhow',
   'POST /setup': 'anyone',
 
   'POST /people': people,
   'POST /people/change': people,
   'POST /shop/key': key,
+  'POST /shop/clock': clock,
 
   'GET /floor': 'signedIn',
   'GET /engines': 'signedIn',
@@ -97,7 +104,7 @@ export function accessOf(method: string, path: string): Access | undefined {
 
 /**
  * Lets a request through to its route, with the person behind it where `actorOf` finds it.
- * @throws ProblemError NOT_FOUND, NOT_SIGNED_IN, MAY_NOT
+ * @throws ProblemError NOT_FOUND, NOT_SIGNED_IN, PIN_TO_CHOOSE, MAY_NOT
  */
 export const guardRoutes =
   (sessions: Sessions): RequestHandler =>
@@ -107,7 +114,9 @@ export const guardRoutes =
     if (access !== 'anyone') {
       const person = await sessions.personOf(req);
       if (person === undefined) throw ProblemError.of('NOT_SIGNED_IN', {});
-      if (access !== 'signedIn' && !holdsOneOf(person, access.needs))
+      if (access !== 'signedInAnyhow' && (await sessions.hasPinToChoose(person.id)))
+        throw ProblemError.of('PIN_TO_CHOOSE', { person: person.name });
+      if (typeof access === 'object' && !holdsOneOf(person, access.needs))
         throw ProblemError.of('MAY_NOT', { ...access, person: person.name });
       res.locals['actor'] = person;
       res.locals['signIn'] = {

@@ -1,4 +1,4 @@
-import { and, eq, lt } from 'drizzle-orm';
+import { and, eq, lt, ne } from 'drizzle-orm';
 import type { Db, Tx } from '../db/open';
 import { credential, pinTries, session, signInAudit } from './tables';
 
@@ -11,8 +11,12 @@ export const credentialsStore = {
     return row;
   },
   async put(tx: Tx, person: string, hash: string, mac: string): Promise<void> {
-    const row = { person, hash, failed: 0, lockedUntil: null, mac };
+    const row = { person, hash, failed: 0, lockedUntil: null, mac, usedAt: null };
     await tx.insert(credential).values(row).onConflictDoUpdate({ target: credential.person, set: row });
+  },
+  /** Notes that a PIN has opened the door. */
+  async use(tx: Tx, person: string, at: string): Promise<void> {
+    await tx.update(credential).set({ usedAt: at }).where(eq(credential.person, person));
   },
   async all(db: Reader): Promise<readonly (typeof credential.$inferSelect)[]> {
     return db.select().from(credential);
@@ -45,9 +49,10 @@ export const credentialsStore = {
     tx: Tx,
     person: string,
     at: string,
-    outcome: 'signedIn' | 'wrong' | 'locked' | 'signed',
+    outcome: NonNullable<(typeof signInAudit.$inferInsert)['outcome']>,
+    by: string | null = null,
   ): Promise<void> {
-    await tx.insert(signInAudit).values({ person, at, outcome });
+    await tx.insert(signInAudit).values({ person, at, outcome, by });
   },
   async startSession(tx: Tx, tokenHash: string, person: string, at: string): Promise<void> {
     await tx.insert(session).values({ tokenHash, person, startedAt: at, seenAt: at });
@@ -59,8 +64,9 @@ export const credentialsStore = {
   async endSession(tx: Tx, tokenHash: string): Promise<void> {
     await tx.delete(session).where(eq(session.tokenHash, tokenHash));
   },
-  async endSessionsOf(tx: Tx, person: string): Promise<void> {
-    await tx.delete(session).where(eq(session.person, person));
+  /** @param but the hash of the one that goes on */
+  async endSessionsOf(tx: Tx, person: string, but = ''): Promise<void> {
+    await tx.delete(session).where(and(eq(session.person, person), ne(session.tokenHash, but)));
   },
   async endOldSessions(tx: Tx, before: string): Promise<void> {
     await tx.delete(session).where(lt(session.startedAt, before));

@@ -3,6 +3,8 @@ import {
   addPersonRequest,
   changePersonRequest,
   changeSealKeyRequest,
+  choosePinRequest,
+  confirmClockRequest,
   setUpRequest,
   signInRequest,
 } from '@oak-gate/contract';
@@ -10,10 +12,12 @@ import type { SessionView } from '@oak-gate/contract';
 import { decidePeople, invariant, NOBODY, own } from '@oak-gate/core';
 import type { Actor, Envelope, PeopleCommand, PeopleEvent, PeopleState } from '@oak-gate/core';
 import { Router } from 'express';
+import type { Request } from 'express';
 import type { Services } from '../services';
 import { bodyOf } from '../platform/body';
 import { limitTries } from '../platform/limit-tries';
 import { orThrow, ProblemError } from '../platform/problem-error';
+import { TOLERATED_MS } from '../platform/trusted-clock';
 import { PEOPLE } from '../record';
 import { actorOf } from './sessions';
 
@@ -32,11 +36,17 @@ function personId(state: PeopleState, name: string): string {
   }
 }
 
-/** The person that a people's event is about. */
+/** The person whom a command about people added or changed. */
 function personIn(events: readonly PeopleEvent[]): Actor {
-  const about = events.flatMap((event) => ('person' in event.data ? [event.data.person] : []))[0];
-  invariant(about !== undefined, 'a command about people names a person');
-  return about;
+  const about = events.find(({ type }) => type === 'personAdded' || type === 'personChanged');
+  invariant(about?.type === 'personAdded' || about?.type === 'personChanged', 'it names a person');
+  return about.data.person;
+}
+/** The person who gets a PIN. */
+function pinOf(events: readonly PeopleEvent[]): string {
+  const set = events.find(({ type }) => type === 'pinSet');
+  invariant(set?.type === 'pinSet', 'where a PIN is kept, the ledger says whose');
+  return set.data.person;
 }
 
 export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }: Services): Router {
@@ -48,8 +58,8 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     body: unknown,
     by: Actor,
     commandOn: (now: PeopleState) => PeopleCommand,
-    hashed?: string,
-  ): Promise<Actor> => {
+    { hashed, chosenIn }: { readonly hashed?: string; readonly chosenIn?: Request } = {},
+  ): Promise<readonly PeopleEvent[]> => {
     const { entries } = await ledger.execute({
       id,
       chain: PEOPLE,
@@ -58,23 +68,27 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       decide: async (now = NOBODY, _at, tx) => {
         const events = orThrow(decidePeople(now, commandOn(now), by));
         if (hashed !== undefined) {
-          await pins.keep(tx, personIn(events).id, hashed);
-          await sessions.endAllOf(tx, personIn(events).id);
+          const person = pinOf(events);
+          await pins.keep(tx, person, hashed, by.id);
+          await sessions.endAllOf(tx, person, chosenIn);
         }
         return events;
       },
     });
-    return personIn(entries.map(({ entry }) => entry as Envelope<PeopleEvent> & PeopleEvent));
+    return entries.map(({ entry }) => entry as Envelope<PeopleEvent> & PeopleEvent);
   };
 
   router.get('/session', async (req, res) => {
     const { shop, people } = await state();
+    const person = await sessions.personOf(req);
     const view: SessionView = {
       shop: shop ?? null,
-      person: (await sessions.personOf(req)) ?? null,
+      person: person ?? null,
       people: Object.values(people),
       demoPin: demoPin ?? null,
       now: clock.now(),
+      pinToChoose: person !== undefined && (await sessions.hasPinToChoose(person.id)),
+      clockInDoubt: clock.doubt() ?? null,
     };
     res.json(view);
   });
@@ -92,7 +106,7 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       first,
       key: sealKey.publicKey,
     };
-    await execute(randomUUID(), command, first, () => command, hashed);
+    await execute(randomUUID(), command, first, () => command, { hashed });
     await sessions.start(req, res, first.id);
     res.status(201).json({ person: first });
   });
@@ -100,11 +114,26 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     const { person, pin } = bodyOf(signInRequest, req);
     const known = own((await state()).people, person);
     if (known?.active !== true) throw ProblemError.of('PERSON_UNKNOWN', { person });
-    await pins.check(known, pin, 'signedIn', `address ${req.ip ?? ''}`);
+    const forOneSignIn = await sessions.hasPinToChoose(person);
+    await pins.check(known, pin, 'signedIn', `address ${req.ip ?? ''}`, forOneSignIn);
     await sessions.end(req, res);
     await sessions.start(req, res, person);
     const { active: _, ...actor } = known;
-    res.status(201).json({ person: actor });
+    res.status(201).json({ person: actor, pinToChoose: forOneSignIn });
+  });
+  // Everybody's own PIN: the only one that signs. Whoever signed in elsewhere with the old one is out.
+  router.post('/session/pin', async (req, res) => {
+    const { id, pin, next } = bodyOf(choosePinRequest, req);
+    const by = actorOf(res);
+    const body = { choosePin: pins.fingerprint(next) };
+    if (!(await ledger.wasCarriedOut(id))) {
+      await pins.check(by, pin, 'choosing', `sign-in ${sessions.nameOf(req)}`);
+      if (pin === next) throw ProblemError.of('PIN_THE_SAME', { person: by.name });
+    }
+    const hashed = await pins.hash(next);
+    await execute(id, body, by, () => ({ type: 'choosePin' }), { hashed, chosenIn: req });
+    sessions.closeAllOf(by.id, req);
+    res.status(201).json({ person: by });
   });
   router.delete('/session', async (req, res) => {
     await sessions.end(req, res);
@@ -117,8 +146,9 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       type: 'addPerson',
       person: { ...person, id: personId(now, person.name) },
     });
-    const added = await execute(id, { add: person, pin: pins.fingerprint(pin) }, actorOf(res), add, hashed);
-    res.status(201).json({ person: added });
+    const body = { add: person, pin: pins.fingerprint(pin) };
+    const added = await execute(id, body, actorOf(res), add, { hashed });
+    res.status(201).json({ person: personIn(added) });
   });
   // Another key takes the place of the shop's, signed by both; the ledger knows it before the file is the shop's.
   router.post('/shop/key', async (req, res) => {
@@ -140,12 +170,38 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     });
     res.status(201).json({ key: sealKey.publicKey });
   });
+  // The one thing that is written while the clock is in doubt; it is dated by the clock that it confirms.
+  router.post('/shop/clock', async (req, res) => {
+    const { id, clock: seen, reason, pin } = bodyOf(confirmClockRequest, req);
+    const by = actorOf(res);
+    await pins.check(by, pin, 'signed', `sign-in ${sessions.nameOf(req)}`);
+    const steady = clock.steadyMs();
+    const doubt = clock.doubt();
+    const dated = clock.shown();
+    const { repeated } = await ledger.execute({
+      id,
+      chain: PEOPLE,
+      by,
+      body: { confirmClock: seen, reason },
+      dated,
+      decide: (there = NOBODY) => {
+        // Confirmed is what the manager saw: a clock that moved again meanwhile is another question.
+        const hasMoved = doubt !== undefined && Math.abs(Date.parse(dated) - Date.parse(seen)) > TOLERATED_MS;
+        if (doubt === undefined) throw ProblemError.of('CLOCK_NOT_IN_DOUBT', { clock: dated });
+        if (hasMoved) throw ProblemError.of('CLOCK_IN_DOUBT', doubt);
+        return orThrow(decidePeople(there, { type: 'confirmClock', ...doubt, reason }, by));
+      },
+    });
+    if (!repeated) clock.confirmed(dated, steady);
+    res.status(201).json({ now: clock.now() });
+  });
   router.post('/people/change', async (req, res) => {
     const { id, person, active, pin } = bodyOf(changePersonRequest, req);
     const hashed = pin === undefined ? undefined : await pins.hash(pin);
-    const command: PeopleCommand = { type: 'changePerson', person, active };
-    const body = pin === undefined ? command : { ...command, pin: pins.fingerprint(pin) };
-    await execute(id, body, actorOf(res), () => command, hashed);
+    const change = { type: 'changePerson' as const, person, active };
+    const body = pin === undefined ? change : { ...change, pin: pins.fingerprint(pin) };
+    const command: PeopleCommand = { ...change, withPin: pin !== undefined };
+    await execute(id, body, actorOf(res), () => command, hashed === undefined ? {} : { hashed });
     if (pin !== undefined || !active) sessions.closeAllOf(person.id);
     res.status(201).json({ person });
   });

@@ -20,7 +20,7 @@ export async function replaceLostKey({
   readonly reason: string;
   readonly pin: (name: string) => Promise<string>;
 }): Promise<KeyChange> {
-  const { ledger, db, pins, unlock } = await openLedger(where);
+  const { ledger, pins, close } = await openLedger(where);
   try {
     const people = (await ledger.state(PEOPLE)) ?? NOBODY;
     const known = own(people.people, manager);
@@ -39,7 +39,6 @@ export async function replaceLostKey({
     take();
     return change;
   } finally {
-    await db.close();
-    unlock();
+    await close();
   }
 }

@@ -29,6 +29,8 @@ interface OpenStream {
 /** Who works at a tablet now. A session is a random token, of which only the hash is kept. */
 export class Sessions {
   private readonly open = new Set<OpenStream>();
+  /** When each sign-in that was asked for since the start began, by the steady time. */
+  private readonly began = new Map<string, number>();
 
   constructor(
     private readonly db: Db,
@@ -39,6 +41,10 @@ export class Sessions {
   async start(req: Request, res: Response, person: string): Promise<void> {
     const token = randomBytes(32).toString('base64url');
     const now = this.clock.now();
+    this.began.set(hashOf(token), this.clock.steadyMs());
+    for (const [each, at] of this.began) {
+      if (this.clock.steadyMs() - at > LONGEST_MS) this.began.delete(each);
+    }
     await this.db.write(async (tx) => {
       await credentialsStore.endOldSessions(tx, new Date(Date.parse(now) - LONGEST_MS).toISOString());
       await credentialsStore.startSession(tx, hashOf(token), person, now);
@@ -54,13 +60,15 @@ export class Sessions {
     }
     res.setHeader('Set-Cookie', serialize(COOKIE, '', { ...cookieFor(req), maxAge: 0 }));
   }
-  /** Within the transaction that sets a new PIN: whoever signed in with the old one is out. */
-  async endAllOf(tx: Tx, person: string): Promise<void> {
-    await credentialsStore.endSessionsOf(tx, person);
+  /** Within the transaction that sets a new PIN: whoever signed in with the old one is out, but for who chose it himself. */
+  async endAllOf(tx: Tx, person: string, but?: Request): Promise<void> {
+    const token = but === undefined ? undefined : this.tokenOf(but);
+    await credentialsStore.endSessionsOf(tx, person, token === undefined ? undefined : hashOf(token));
   }
   /** Ends what is open of somebody who is signed out everywhere, or has left the shop. */
-  closeAllOf(person: string): void {
-    this.close((each) => each.person === person);
+  closeAllOf(person: string, but?: Request): void {
+    const stays = but === undefined ? undefined : hashOf(this.tokenOf(but) ?? '');
+    this.close((each) => each.person === person && each.session !== stays);
   }
   /** How many streams are open. */
   get streams(): number {
@@ -88,13 +96,33 @@ export class Sessions {
     const token = this.tokenOf(req);
     if (token === undefined) return undefined;
     const found = await credentialsStore.session(this.db.read, hashOf(token));
-    if (found === undefined || Date.parse(found.startedAt) + LONGEST_MS < Date.parse(this.clock.now()))
-      return undefined;
+    if (found === undefined || this.ageOf(found) > LONGEST_MS) return undefined;
     const state = await this.ledger.state(PEOPLE);
     const known = own(state?.people ?? {}, found.person);
     if (known?.active !== true) return undefined;
     const { active: _, ...actor } = known;
     return actor;
+  }
+
+  /** Whether a manager set the PIN that this person has: until it is replaced, nothing is done in this person's name. */
+  async hasPinToChoose(person: string): Promise<boolean> {
+    const pins = (await this.ledger.state(PEOPLE))?.pins ?? {};
+    return own(pins, person)?.forOneSignIn === true;
+  }
+
+  /** A sign-in ages by the time that passes, whoever sets the clock; before this start, by what the clock said. */
+  private ageOf({
+    tokenHash,
+    startedAt,
+  }: {
+    readonly tokenHash: string;
+    readonly startedAt: string;
+  }): number {
+    const steady = this.clock.steadyMs();
+    const age = Date.parse(this.clock.now()) - Date.parse(startedAt);
+    const began = this.began.get(tokenHash) ?? steady - Math.max(0, age);
+    this.began.set(tokenHash, began);
+    return steady - began;
   }
 
   private tokenOf(req: Request): string | undefined {

@@ -8,6 +8,8 @@ export const credential = sqliteTable('credential', {
   lockedUntil: text('locked_until'),
   /** What shows that this program set the PIN. */
   mac: text().notNull().default(''),
+  /** When it first opened the door. */
+  usedAt: text('used_at'),
 });
 /** Wrong PINs of a person at one place: whoever guesses elsewhere keeps nobody out who works here. */
 export const pinTries = sqliteTable(
@@ -31,5 +33,7 @@ export const signInAudit = sqliteTable('sign_in_audit', {
   id: integer().primaryKey({ autoIncrement: true }),
   person: text().notNull(),
   at: text().notNull(),
-  outcome: text({ enum: ['signedIn', 'wrong', 'locked', 'signed'] }).notNull(),
+  outcome: text({ enum: ['signedIn', 'wrong', 'locked', 'signed', 'choosing', 'pinSet'] }).notNull(),
+  /** Who did it, where that can be somebody else. */
+  by: text(),
 });

@@ -1,6 +1,7 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { createClient } from '@libsql/client';
 import { pino } from 'pino';
 import { reading, serverRoot, Shop, SKIRT } from '../../test/shop';
 import { placeAt } from '@oak-gate/core';
@@ -70,6 +71,19 @@ describe('a folder that cannot be worked with is refused with its own words', ()
     expect(await opened()).toBe('DATABASE_DAMAGED');
     // And the folder is let go of: the next try says the same, and not that somebody works on it.
     expect(await opened()).toBe('DATABASE_DAMAGED');
+  });
+  test('its database was made by another program: nothing in it is touched', async () => {
+    const file = join(folder, 'oak-gate.sqlite');
+    const client = createClient({ url: `file:${file}` });
+    await client.execute('CREATE TABLE tide (at TEXT, height REAL)');
+    client.close();
+    const before = readFileSync(file);
+    expect(await opened()).toBe('DATABASE_FOREIGN');
+    expect(readFileSync(file).equals(before)).toBe(true);
+  });
+  test('its database is an empty file', async () => {
+    writeFileSync(join(folder, 'oak-gate.sqlite'), '');
+    expect(await opened()).toBe('DATABASE_MISSING');
   });
   test('a folder that is a file', async () => {
     rmSync(folder, { recursive: true });

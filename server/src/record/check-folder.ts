@@ -1,5 +1,6 @@
 import type { Db } from '../db/open';
 import type { FolderKey } from '../platform/folder-key';
+import type { Acknowledgement } from './acknowledged';
 import { ledgerStore } from './ledger.store';
 import type { Damage, Ledger } from './ledger';
 import { projectionStore } from './projection.store';
@@ -19,9 +20,14 @@ export const hasHeads = async (db: Db): Promise<boolean> => (await ledgerStore.h
 /**
  * Holds every chain's end against what was noted of it, what was promised in receipts, and what the shop's list says. What
  * was cut off, put on, made anew or put into a list behind the program's back is found before anything is worked with.
- * @returns the chains of jobs whose row in the list is not what this program wrote
+ * @returns the chains of jobs whose row in the list is not what this program wrote, and those of which nothing is left
  */
-export async function checkFolder(db: Db, ledger: Ledger, key: FolderKey): Promise<readonly string[]> {
+export async function checkFolder(
+  db: Db,
+  ledger: Ledger,
+  key: FolderKey,
+  acknowledged: ReadonlyMap<string, Acknowledgement>,
+): Promise<{ readonly lists: readonly string[]; readonly lost: readonly string[] }> {
   const ends = new Map((await ledgerStore.ends(db.read)).map((end) => [end.chain, end]));
   const heads = await ledgerStore.heads(db.read);
   const noted = new Map(heads.map((head) => [head.chain, head]));
@@ -39,7 +45,11 @@ export async function checkFolder(db: Db, ledger: Ledger, key: FolderKey): Promi
   for (const { chain } of ends.values()) if (!noted.has(chain)) damaged(chain, 'headGone');
   for (const { chain, promised } of await ledgerStore.brokenPromises(db.read))
     damaged(chain, promised > (ends.get(chain)?.length ?? 0) ? 'tail' : 'head', promised);
-  return lists(db, ends, key);
+  for (const [chain, { length }] of acknowledged) {
+    if (length > (ends.get(chain)?.length ?? 0)) damaged(chain, 'tail', length);
+  }
+  const lost = [...acknowledged.keys()].filter((chain) => !ends.has(chain));
+  return { lists: await lists(db, ends, key), lost };
 }
 
 /** The jobs of which the shop's list says something that this program did not write: their rows are made anew. */

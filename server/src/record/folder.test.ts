@@ -1,11 +1,11 @@
-import { cpSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { createClient } from '@libsql/client';
 import { canonical, decidePeople, hashOfBytes, NOBODY, verifyRecord } from '@oak-gate/core';
 import type { RecordFile } from '@oak-gate/core';
 import { pino } from 'pino';
-import { PIN, reading, Shop, SKIRT } from '../../test/shop';
+import { jobRequest, PIN, reading, Shop, SKIRT } from '../../test/shop';
 import type { Tablet } from '../../test/shop';
 import { replaceLostKey } from '../people/replace-lost-key';
 import { FolderKey } from '../platform/folder-key';
@@ -14,6 +14,7 @@ import { jobChain, PEOPLE, prepareLostKey } from './index';
 import { checkSignature } from './seal-key';
 
 jest.setTimeout(120_000);
+const OTHER = SKIRT.replace('cylinder:1', 'cylinder:2');
 
 /** A furnished shop with a sealed record and four open jobs, made once; each test works on a copy of its folder. */
 let made: Shop;
@@ -50,6 +51,80 @@ async function open(): Promise<Shop> {
   done.push(() => shop.close());
   return shop;
 }
+/** What the database's own log holds now, in bytes: what comes behind it is lost where it is cut there. */
+const logged = (): number => statSync(join(shop.folder, 'oak-gate.sqlite-wal')).size;
+/** A copy of the folder as the disk has it while the server works, its log cut; opened in the place of the first. */
+async function openCut(at: number): Promise<Shop> {
+  const copy = new Shop();
+  rmSync(copy.folder, { recursive: true });
+  cpSync(shop.folder, copy.folder, { recursive: true });
+  truncateSync(join(copy.folder, 'oak-gate.sqlite-wal'), at);
+  done.push(async () => {
+    await copy.remove();
+  });
+  return copy.open();
+}
+
+describe('what the database’s own log has lost after a crash', () => {
+  test('a log that is whole loses nothing, and nothing is said', async () => {
+    await open();
+    const ivo = await shop.as('ivo');
+    expect((await ivo.command(jobs[3]!, reading(OTHER, '44/46'))).status).toBe(201);
+    const copy = await openCut(logged());
+    expect(copy.services.notices).toEqual([]);
+    expect(copy.services.ledger.damagedChains).toEqual([]);
+  });
+  test('a reading that was acknowledged and is gone: that job says so, the others work', async () => {
+    await open();
+    const ivo = await shop.as('ivo');
+    const command = await ivo.seen(jobs[3]!, reading(OTHER, '44/46') as never);
+    const before = logged();
+    const length = await shop.services.ledger.lengthOf(jobChain(jobs[3]!));
+    expect((await ivo.command(jobs[3]!, command)).status).toBe(201);
+    const copy = await openCut(before);
+    expect(copy.services.ledger.damageOf(jobChain(jobs[3]!))).toEqual({
+      because: 'tail',
+      entry: length,
+      promised: length + 1,
+    });
+    const there = await copy.as('ivo');
+    expect((await there.get(`/api/jobs/${jobs[3]!}/entries`)).body.code).toBe('CHAIN_DAMAGED');
+    expect((await there.get(`/api/jobs/${jobs[0]!}/entries`)).status).toBe(200);
+    // And again at the next start: nothing makes it forget.
+    await copy.close();
+    await copy.open();
+    expect(copy.services.ledger.damagedChains).toEqual([jobChain(jobs[3]!)]);
+  });
+  test('a job that was opened and is gone altogether is named', async () => {
+    await open();
+    const ivo = await shop.as('ivo');
+    const before = logged();
+    const { body } = await ivo.post('/api/jobs', jobRequest('J-99', '4330-00099'));
+    const copy = await openCut(before);
+    expect(copy.services.notices).toEqual([expect.stringContaining(`Of job:${body.jobId} nothing is left`)]);
+    expect(JSON.stringify((await (await copy.as('ivo')).get('/api/floor')).body.needs)).toContain(
+      'nothing is left',
+    );
+  });
+  test('who is in the shop was cut: nobody works on it', async () => {
+    await open();
+    const teo = await shop.as('teo');
+    const before = logged();
+    const person = { name: 'Runa', roles: ['technician'], authorisation: null };
+    await teo.post('/api/people', { id: randomUUID(), person, pin: '8265' });
+    await expect(openCut(before)).rejects.toMatchObject({ code: 'CHAIN_DAMAGED', data: { chain: 'people' } });
+    done.pop(); // it was never opened
+  });
+  test('lines of the acknowledgements that were cut, doubled or made up say nothing', async () => {
+    const file = join(shop.folder, 'acknowledged.txt');
+    const lines = readFileSync(file, 'utf8');
+    const forged = lines.split('\n')[0]!.replace(/^(\S+) \d+/, '$1 900');
+    writeFileSync(file, `${lines}${lines}${forged}\n\u0000\u0000 x\n${lines.slice(0, 30)}`);
+    await open();
+    expect(shop.services.ledger.damagedChains).toEqual([]);
+  });
+});
+
 const refused = (): Promise<unknown> =>
   shop.open().then(
     async () => {

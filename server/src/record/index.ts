@@ -1,7 +1,9 @@
+export { Acknowledged } from './acknowledged';
 export { Ledger } from './ledger';
 export type { Appended, ChainKind, Damage, NewEvent, Outcome } from './ledger';
 export { adoptHeads, checkFolder, hasHeads } from './check-folder';
-export { chainKinds, INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './projections';
+export { INSTRUMENTS, jobChain, LIBRARY, PEOPLE } from './chains';
+export { chainKinds } from './projections';
 export { projectionStore } from './projection.store';
 export type { JobRow } from './projection.store';
 export { bringProjectionsUpToDate, projectChain, rebuildProjection } from './rebuild';

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/open';
 import { chainHead, entry, receipt } from './tables';
 
@@ -63,6 +63,15 @@ export const ledgerStore = {
   async receipt(tx: Reader, command: string): Promise<typeof receipt.$inferSelect | undefined> {
     const [row] = await tx.select().from(receipt).where(eq(receipt.command, command));
     return row;
+  },
+  /** When the last command was carried out: the rows are in the order of their writing. */
+  async lastCommandAt(db: Reader): Promise<string | undefined> {
+    const [row] = await db
+      .select({ at: receipt.at })
+      .from(receipt)
+      .orderBy(desc(sql`rowid`))
+      .limit(1);
+    return row?.at;
   },
   async keepReceipt(tx: Tx, row: typeof receipt.$inferInsert): Promise<void> {
     await tx.insert(receipt).values(row);

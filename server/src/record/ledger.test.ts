@@ -76,7 +76,12 @@ test('an entry whose bytes were changed behind the triggers is found when the ch
   const put = (text: string) =>
     client.execute({ sql: 'UPDATE entry SET bytes = ? WHERE chain = ? AND seq = 20', args: [text, chain] });
   await put(bytes.replace('"seq":20', '"seq":21'));
-  const fresh = new Ledger(shop.services.db, shop.clock, Object.values(kindsOf()), shop.services.folderKey);
+  const fresh = new Ledger(
+    shop.services.db,
+    shop.services.clock,
+    Object.values(kindsOf()),
+    shop.services.folderKey,
+  );
   await expect(fresh.state(chain)).rejects.toMatchObject({
     code: 'CHAIN_DAMAGED',
     data: { because: 'hash', entry: 20 },

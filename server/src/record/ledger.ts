@@ -1,16 +1,26 @@
-import { canonical, CHAIN_START, digestOf, hashOfBytes, invariant, understandEntry } from '@oak-gate/core';
-import type { Actor, Envelope, NewerEntry } from '@oak-gate/core';
+import {
+  canonical,
+  CHAIN_START,
+  confirmationFor,
+  digestOf,
+  hashOfBytes,
+  invariant,
+  NOBODY,
+  understandEntry,
+} from '@oak-gate/core';
+import type { Actor, ClockPutRight, Envelope, NewerEntry } from '@oak-gate/core';
 import type { ChainDamage } from '@oak-gate/contract';
 import type { Logger } from 'pino';
 import type { Db, Tx } from '../db/open';
-import type { Clock } from '../platform/clock';
+import { TOLERATED_MS } from '../platform/trusted-clock';
+import type { TrustedClock } from '../platform/trusted-clock';
 import type { FolderKey } from '../platform/folder-key';
 import { ProblemError } from '../platform/problem-error';
+import type { Acknowledged } from './acknowledged';
+import { PEOPLE } from './chains';
+import type { ChainKey } from './chains';
 import { ledgerStore } from './ledger.store';
 import type { StoredEntry } from './ledger.store';
-
-/** The name of a chain, which knows what its story adds up to. */
-export type ChainKey<S> = string & { readonly addsUpTo?: S };
 
 export interface NewEvent {
   readonly type: string;
@@ -78,6 +88,8 @@ export interface Command<S> {
     at: string,
     tx: Tx,
   ) => readonly NewEvent[] | Promise<readonly NewEvent[]>;
+  /** The clock's own time, where a manager confirms it: the one thing that is written while it is in doubt. */
+  readonly dated?: string;
   /** The entries are not told again with the receipt, where they are many. */
   readonly isLarge?: boolean;
   /** Events that need to know where the chain stands after those before them, each in its turn: the seal is the last. */
@@ -108,10 +120,11 @@ export class Ledger {
 
   constructor(
     private readonly db: Db,
-    private readonly clock: Clock,
+    private readonly clock: TrustedClock,
     private readonly kinds: readonly ChainKind[],
     private readonly folderKey: FolderKey,
     private readonly logger?: Pick<Logger, 'error'>,
+    private readonly acknowledged?: Pick<Acknowledged, 'note'>,
   ) {}
 
   /** A chain's state as it is on disk. @throws ProblemError CHAIN_DAMAGED */
@@ -145,6 +158,11 @@ export class Ledger {
     return this.damage.get(chain);
   }
 
+  /** Whether a command was carried out before; another body under its id is refused when it is given again. */
+  async wasCarriedOut(command: string): Promise<boolean> {
+    return (await ledgerStore.receipt(this.db.read, command)) !== undefined;
+  }
+
   async entries(chain: string, from = 1, to?: number): Promise<readonly Appended[]> {
     this.refuseDamaged(chain);
     const stored = await ledgerStore.entries(this.db.read, chain, from, to);
@@ -164,6 +182,7 @@ export class Ledger {
       const { outcome, after } = await this.db.write((tx) => this.carryOut(tx, command, bodyHash));
       if (after !== undefined) {
         this.remember(command.chain, after);
+        this.acknowledge(command.chain, after);
         this.tellListeners(command.chain, outcome.entries);
       }
       return outcome;
@@ -173,6 +192,14 @@ export class Ledger {
     }
   }
 
+  /** A disk that takes the entry and not the line about it takes nothing back. */
+  private acknowledge(chain: string, { length, hash }: Stand): void {
+    try {
+      this.acknowledged?.note(chain, length, hash);
+    } catch (error) {
+      this.logger?.error({ err: error, chain }, 'the acknowledgement could not be noted');
+    }
+  }
   /** What is committed is committed: a listener that fails changes nothing about the answer. */
   private tellListeners(chain: string, entries: readonly Appended[]): void {
     for (const listener of this.listeners) {
@@ -202,15 +229,9 @@ export class Ledger {
       const { seq, type, v } = before.newer;
       throw ProblemError.of('CHAIN_NEWER', { chain, entry: seq, type, version: v });
     }
-    const now = this.clock.now();
-    const at = now < before.at ? before.at : now;
+    const { at, notes } = this.dateOf(command, before);
     const decided = await command.decide(before.state as S | undefined, at, tx);
-    const steppedBack = now < before.at && !before.steppedBack;
-    const first: readonly NewEvent[] = steppedBack
-      ? [{ type: 'clockSteppedBack', v: 1, data: { clock: now } }]
-      : [];
-
-    let grown = await this.append(tx, command, before, [...first, ...decided], at);
+    let grown = await this.append(tx, command, before, [...notes, ...decided], at);
     const all = [...grown.appended];
     for (const closing of command.closings ?? []) {
       const events = await closing(grown.after.state as S, grown.after, tx);
@@ -244,6 +265,27 @@ export class Ledger {
       lastHash: hash,
     });
     return { outcome: { entries: all, repeated: false }, after };
+  }
+
+  /**
+   * The date of what is written now, and what the chain says of the clock first. A little behind its last entry, time stands
+   * still until the clock has caught up; far behind, only a manager's word lets it begin anew.
+   * @throws ProblemError CLOCK_IN_DOUBT
+   */
+  private dateOf(
+    { dated }: Pick<Command<unknown>, 'dated'>,
+    before: Loaded,
+  ): { readonly at: string; readonly notes: readonly NewEvent[] } {
+    const now = dated ?? this.clock.forEntry();
+    if (dated !== undefined || now >= before.at) return { at: now, notes: [] };
+    if (Date.parse(before.at) - Date.parse(now) <= TOLERATED_MS) {
+      const note = { type: 'clockSteppedBack', v: 1, data: { clock: now } };
+      return { at: before.at, notes: before.steppedBack ? [] : [note] };
+    }
+    const said = confirmationFor(this.known(PEOPLE) ?? NOBODY, before.at);
+    if (said === undefined) throw this.clock.isBehind(before.at);
+    const data: ClockPutRight = { was: before.at, by: said.by, reason: said.reason };
+    return { at: now, notes: [{ type: 'clockPutRight', v: 1, data }] };
   }
 
   /** The first answer again: told from the entries that it was of. */

@@ -29,15 +29,11 @@ import type {
 } from '@oak-gate/core';
 import type { Tx } from '../db/open';
 import type { FolderKey } from '../platform/folder-key';
-import type { ChainKey, ChainKind } from './ledger';
+import { INSTRUMENTS, LIBRARY, PEOPLE } from './chains';
+import type { ChainKind } from './ledger';
 import { projectionStore } from './projection.store';
 import type { JobRow } from './projection.store';
 import { documentText, modelsSpokenOf, rowText } from './search-text';
-
-export const LIBRARY: ChainKey<LibraryState> = 'library';
-export const INSTRUMENTS: ChainKey<InstrumentsState> = 'instruments';
-export const PEOPLE: ChainKey<PeopleState> = 'people';
-export const jobChain = (jobId: string): ChainKey<JobState> => `job:${jobId}`;
 
 /** Raised when what a projection holds changes: at the next start it is made again from the ledger. */
 export const PROJECTION_VERSIONS = { jobs: 3, library: 3, instruments: 1, people: 1 } as const;
@@ -186,6 +182,7 @@ async function projectLibrary(
     case 'characteristicDefined':
     case 'kindOrderSet':
     case 'clockSteppedBack':
+    case 'clockPutRight':
       return;
   }
 }

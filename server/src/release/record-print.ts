@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
-import { faultWords, remarkWords, stateWord, unitWord } from '@oak-gate/contract';
+import { clockPutRightWords, faultWords, remarkWords, stateWord, unitWord } from '@oak-gate/contract';
 import { currentPin, NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
 import type {
   GateSignature,
@@ -145,6 +145,7 @@ function heading(state: JobState, { keyChanges }: RecordFile): Content[] {
         : `confirmed by ${state.identity.by.name}, ${day(state.identity.at)}${sameWords(state.identity.samePerson)}`,
     ],
     ['Previous record', previousWords(state)],
+    ...state.clockPutRight.map((each): [string, string] => ['Clock', clockPutRightWords(each)]),
     ...(keyChanges ?? []).flatMap(({ from, to, reason, signatures }): [string, string][] =>
       signatures === null
         ? [

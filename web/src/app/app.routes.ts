@@ -1,5 +1,5 @@
 import type { Routes } from '@angular/router';
-import { notSetUp, signedIn } from './state/session.guard';
+import { notSetUp, signedIn, someone } from './state/session.guard';
 import { AwayPage } from './ui/away.page';
 import { askBeforeLeaving } from './ui/unsaved';
 
@@ -15,6 +15,12 @@ export const routes: Routes = [
     path: 'sign-in',
     title: 'Sign in · Oak Gate',
     loadComponent: () => import('./people/sign-in.page').then((m) => m.SignInPage),
+  },
+  {
+    path: 'own-pin',
+    title: 'Your PIN · Oak Gate',
+    canActivate: [someone],
+    loadComponent: () => import('./people/own-pin.page').then((m) => m.OwnPinPage),
   },
   // Not fetched when it is needed: it stands in for what could not be.
   { path: 'away', title: 'Oak Gate', component: AwayPage },

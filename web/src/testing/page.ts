@@ -28,6 +28,8 @@ export const SESSION: SessionView = {
   ],
   demoPin: null,
   now: '2026-06-01T08:00:00.000Z',
+  pinToChoose: false,
+  clockInDoubt: null,
 };
 
 /** A page on its own, with a server that a test answers for and a session that it chooses. */

@@ -1,7 +1,7 @@
-import { Worker } from 'node:worker_threads';
-import type { WorkerOptions } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import type { ProblemDetails } from '@oak-gate/contract';
 import { ProblemError } from '../../platform/problem-error';
+import { startThread } from '../../platform/worker-thread';
 import type { ForeignTaskKind, ForeignTasks } from './foreign-task';
 
 export type ForeignAnswer =
@@ -93,7 +93,8 @@ export class ForeignFiles {
   private started(): Worker {
     const resourceLimits = { maxOldGenerationSizeMb: this.limits.megabytes };
     if (this.worker === undefined) {
-      this.worker = makeWorker({ resourceLimits });
+      const thread = { name: 'foreign-file.worker', source: 'library/grid/foreign-file.worker.ts' };
+      this.worker = startThread(thread, { resourceLimits });
       // What a thread says while it is ended concerns nobody any more.
       this.worker.on('error', () => undefined);
     }
@@ -103,12 +104,3 @@ export class ForeignFiles {
 
 /** The one thread of this process that reads foreign files; idle, it keeps nobody from ending. */
 export const foreignFiles = new ForeignFiles();
-
-/** As it was built beside this file, or, where this is the source, through the same loader as everything else. */
-function makeWorker(options: WorkerOptions): Worker {
-  const built = new URL('./foreign-file.worker.mjs', import.meta.url);
-  if (!import.meta.url.endsWith('.ts')) return new Worker(built, options);
-  const source = JSON.stringify(new URL('./foreign-file.worker.ts', import.meta.url));
-  const load = `import('tsx/esm/api').then(({ tsImport }) => tsImport(${source}, ${source}))`;
-  return new Worker(load, { ...options, eval: true });
-}

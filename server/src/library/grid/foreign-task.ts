@@ -1,5 +1,4 @@
 import type { TablePreview } from '@oak-gate/contract';
-import type { GridLine } from '@oak-gate/core';
 import { previewTable, rowsOfTable } from '../table-preview';
 import type { TableQuestion, TakenRows } from '../table-preview';
 import { readGrid } from './read-grid';
@@ -8,10 +7,6 @@ import { readGrid } from './read-grid';
 export interface ForeignTasks {
   preview: { readonly asks: TableQuestion; readonly gives: TablePreview };
   rows: { readonly asks: TableQuestion; readonly gives: TakenRows };
-  lines: {
-    readonly asks: { readonly name: string; readonly bytes: Uint8Array };
-    readonly gives: readonly GridLine[];
-  };
 }
 export type ForeignTaskKind = keyof ForeignTasks;
 export type ForeignTask = {
@@ -25,8 +20,6 @@ export async function carryOut(task: ForeignTask): Promise<ForeignTasks[ForeignT
       return previewTable(await withGrid(task.asks));
     case 'rows':
       return rowsOfTable(await withGrid(task.asks));
-    case 'lines':
-      return (await readGrid(task.asks.name, task.asks.bytes, 0)).lines;
   }
 }
 const withGrid = async (question: TableQuestion) => ({

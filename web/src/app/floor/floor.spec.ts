@@ -25,6 +25,7 @@ const job = (number: string, serial: string, more: object = {}) => ({
 const FLOOR: FloorView = {
   shop: 'Quay',
   today: '2026-06-01T08:00:00.000Z',
+  troubles: [],
   needsInAll: 1,
   from: 0,
   jobsInAll: 2,
@@ -63,6 +64,13 @@ describe('the Floor', () => {
       'arrival passed, rings ready, release shut',
     );
     expect(page.text).toContain('left');
+  });
+  test('what keeps the shop from working is said to everybody, before anything else', async () => {
+    const page = PageUnderTest.open(FloorPage);
+    const full = { code: 'DISK_FULL', title: 'The disk is full', where: 'the server', next: 'Make room.' };
+    await page.answer('/api/floor', { ...FLOOR, troubles: [full] });
+    expect(page.element.querySelector('[role=alert]')?.textContent).toContain('The disk is full');
+    expect(page.text.indexOf('The disk is full')).toBeLessThan(page.text.indexOf('Needs somebody today'));
   });
   test('every word of a search must fit; where nothing does, it says so', async () => {
     const page = PageUnderTest.open(FloorPage);

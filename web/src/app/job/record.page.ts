@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { placeWordsOf, stateWord } from '@oak-gate/contract';
+import { clockPutRightWords, placeWordsOf, stateWord } from '@oak-gate/contract';
 import { currentPin, openMatters, own } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -20,6 +20,7 @@ import { LimitDecisions } from './limit-decisions';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecordPage {
+  protected readonly clockPutRightWords = clockPutRightWords;
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
   protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);

@@ -5,6 +5,7 @@ import { PageUnderTest, person, refusal, SESSION } from '../../testing/page';
 import { UNREACHABLE } from '../state/api';
 import { SessionActions } from '../state/session.feature';
 import { isPersonComplete, NEW_PERSON, personBody } from './person-form';
+import { OwnPinPage } from './own-pin.page';
 import { ShopPage } from './shop.page';
 import { SignInPage } from './sign-in.page';
 
@@ -69,11 +70,98 @@ describe('the shop page', () => {
   test('a manager may add people and change them; others only read', () => {
     expect(PageUnderTest.open(ShopPage).button('Add a person')).toBeDefined();
   });
+  test('everybody changes his own PIN, and a manager gives another one to the others', () => {
+    const rows = (view = SESSION) =>
+      [...PageUnderTest.open(ShopPage, {}, view).element.querySelectorAll('.acts')].map((each) =>
+        each.textContent.replace(/\s+/g, ' ').trim(),
+      );
+    expect(rows()).toEqual(['Change my PIN Leaves', 'New PIN Leaves', 'New PIN Comes back']);
+    TestBed.resetTestingModule();
+    expect(rows({ ...SESSION, person: person('Ivo', 'technician') })).toEqual(['', 'Change my PIN', '']);
+  });
+  const doubt = {
+    clock: '2098-01-01T00:00:00.000Z',
+    expected: '2026-06-01T08:00:00.000Z',
+    because: 'jumped' as const,
+  };
+  test('a clock in doubt is said to everybody, and confirmed by a manager', () => {
+    const page = PageUnderTest.open(ShopPage, {}, { ...SESSION, clockInDoubt: doubt });
+    expect(page.text).toContain('it says 2098-01-01 00:00 UTC, and it should be 2026-06-01 08:00 UTC');
+    expect(page.button('The clock is right now')).toBeDefined();
+    TestBed.resetTestingModule();
+    const ivo = { ...SESSION, person: person('Ivo', 'technician'), clockInDoubt: doubt };
+    const other = PageUnderTest.open(ShopPage, {}, ivo);
+    expect([other.text.includes('2098-01-01'), other.button('The clock is right now')]).toEqual([
+      true,
+      undefined,
+    ]);
+  });
+  test('a clock that is believed is not spoken of', () => {
+    expect(PageUnderTest.open(ShopPage).text).not.toContain('clock');
+  });
   test('a technician sees who is who, and no buttons for it', () => {
     const page = PageUnderTest.open(ShopPage, {}, { ...SESSION, person: person('Ivo', 'technician') });
     expect([page.button('Add a person'), page.button('New PIN')]).toEqual([undefined, undefined]);
     expect(page.text).toContain('Goneleft');
     expect(page.text).toContain('always another person');
+  });
+});
+
+describe('one’s own PIN', () => {
+  const fill = async (page: PageUnderTest<OwnPinPage>, pin: string, next: string, again: string) => {
+    await page.type('pin', pin);
+    await page.type('next', next);
+    await page.type('again', again);
+  };
+  const send = async (page: PageUnderTest<OwnPinPage>) => {
+    page.element.querySelector('form')!.dispatchEvent(new Event('submit'));
+    await page.settle();
+  };
+  test('whoever was given one has no way round it; whoever changes it may leave it', () => {
+    const first = PageUnderTest.open(OwnPinPage, {}, { ...SESSION, pinToChoose: true });
+    expect([first.text.includes('Somebody else knows the PIN'), first.button('Leave it as it is')]).toEqual([
+      true,
+      undefined,
+    ]);
+    TestBed.resetTestingModule();
+    const later = PageUnderTest.open(OwnPinPage);
+    expect([later.text.includes('Somebody else'), later.button('Leave it as it is') !== undefined]).toEqual([
+      false,
+      true,
+    ]);
+  });
+  test.each([
+    ['', '5821', '5821', false],
+    ['8265', '5821', '5822', false],
+    ['8265', '1234', '1234', false],
+    ['8265', '5821', '5821', true],
+  ])('%s, %s, %s may be sent: %s', async (pin, next, again, may) => {
+    const page = PageUnderTest.open(OwnPinPage);
+    await fill(page, pin, next, again);
+    expect(page.button('This is my PIN')?.disabled).toBe(!may);
+  });
+  test('a lost answer is asked for by the same command, a refusal by another; then one goes where one wanted to', async () => {
+    const page = PageUnderTest.open(OwnPinPage, { back: '/jobs/7/rings' });
+    const went = jest.spyOn(TestBed.inject(Router), 'navigateByUrl').mockResolvedValue(true);
+    await fill(page, '8265', '5821', '5821');
+    const ids: string[] = [];
+    const asked = async () => {
+      await send(page);
+      const one = page.http.expectOne('/api/session/pin');
+      ids.push((one.request.body as { id: string }).id);
+      return one;
+    };
+    (await asked()).error(new ProgressEvent('error'));
+    await page.settle();
+    (await asked()).flush(refusal('PIN_WRONG', 'The PIN is wrong'), { status: 403, statusText: 'Forbidden' });
+    await page.settle();
+    expect(page.element.querySelector('[role=alert]')?.textContent).toContain('The PIN is wrong');
+    (await asked()).flush({ person: SESSION.person });
+    await page.settle();
+    page.http.expectOne('/api/session').flush(SESSION);
+    await page.settle();
+    expect([ids[0] === ids[1], ids[1] === ids[2]]).toEqual([true, false]);
+    expect(went).toHaveBeenCalledWith('/jobs/7/rings');
   });
 });
 

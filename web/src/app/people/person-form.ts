@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { isPin, PIN_RULE } from '@oak-gate/contract';
 import type { Role } from '@oak-gate/core';
@@ -30,9 +30,16 @@ export const isPersonComplete = ({ name, roles, pin }: PersonDraft): boolean =>
 })
 export class PersonForm {
   readonly draft = model.required<PersonDraft>();
+  /** The person who sets up the shop keeps the PIN that is typed here; everybody else replaces it. */
+  readonly isFirst = input(false);
   protected readonly roles = ALL_ROLES;
   protected readonly hints = ROLE_HINTS;
-  protected readonly pinRule = `${PIN_RULE}; it is this person's signature`;
+
+  protected readonly pinHint = computed(() =>
+    this.isFirst()
+      ? `${PIN_RULE}; it is this person's signature`
+      : 'for the first sign-in only: with it the person chooses the PIN that signs',
+  );
 
   protected change(part: Partial<PersonDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import * as z from 'zod';
-import { PIN_RULE } from '@oak-gate/contract';
+import { clockWords, PIN_RULE } from '@oak-gate/contract';
 import type { PersonView } from '@oak-gate/contract';
+import type { ClockInDoubt } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -17,7 +18,7 @@ import type { PersonDraft } from './person-form';
 /** The shop and its people. */
 @Component({
   selector: 'app-shop-page',
-  imports: [...FORM_IMPORTS, PersonForm, ProblemNote],
+  imports: [...FORM_IMPORTS, PersonForm, ProblemNote, RouterLink],
   templateUrl: './shop.page.html',
   styleUrl: './shop.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,6 +49,38 @@ export class ShopPage {
     this.store.dispatch(SessionActions.ask());
   }
 
+  /** What is wrong with the clock, as it was when this page was opened. */
+  protected readonly clock = computed(() => this.view()?.clockInDoubt ?? undefined);
+  protected readonly clockWords = clockWords;
+
+  constructor() {
+    this.store.dispatch(SessionActions.ask());
+  }
+  protected isMe(person: PersonView): boolean {
+    return person.id === this.view()?.person?.id;
+  }
+  /** Whoever knows what time it is says so, with a reason: the ledger's dates rest on it. */
+  protected async confirmClock(doubt: ClockInDoubt): Promise<void> {
+    const id = newId();
+    await this.asker.ask({
+      title: 'Is the clock right now?',
+      lines: [
+        `${clockWords(doubt)}.`,
+        'Look at another clock first. From here on everything is dated by this one; where that is earlier than what was written, the record says why.',
+      ],
+      fields: [
+        { key: 'reason', label: 'What happened', kind: 'text' },
+        { key: 'pin', label: 'Your PIN', kind: 'pin' },
+      ],
+      submit: 'The clock is right',
+      act: async ({ reason, pin }) => {
+        const body = { id, clock: doubt.clock, reason, pin };
+        const answer = await this.api.post('/api/shop/clock', body, z.unknown());
+        this.store.dispatch(SessionActions.ask());
+        return answer.ok ? undefined : answer.problem;
+      },
+    });
+  }
   protected async newPin(person: PersonView): Promise<void> {
     await this.change(person, person.active, `A new PIN for ${person.name}`, 'Set the PIN', true);
   }
@@ -70,7 +103,12 @@ export class ShopPage {
   ): Promise<void> {
     await this.asker.ask({
       title,
-      lines: asksPin ? [] : ['What this person signed stays in every record.'],
+      lines: asksPin
+        ? [
+            'It is for one sign-in: with it the person chooses another one, and only that one signs.',
+            'Every tablet where this person is signed in now is left.',
+          ]
+        : ['What this person signed stays in every record.'],
       fields: asksPin ? [{ key: 'pin', label: 'New PIN', kind: 'pin', hint: PIN_RULE }] : [],
       submit,
       act: async ({ pin }) => {

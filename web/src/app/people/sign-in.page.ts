@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { actor } from '@oak-gate/contract';
-import * as z from 'zod';
+import { signedInView } from '@oak-gate/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -9,8 +8,6 @@ import { ownPath } from '../state/own-path';
 import { SessionActions, sessionFeature } from '../state/session.feature';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
-
-const signedIn = z.object({ person: actor });
 
 /** Who is here: a name to tap, a PIN. */
 @Component({
@@ -61,14 +58,15 @@ export class SignInPage {
     const person = this.person();
     if (person === undefined || this.pin() === '' || this.busy()) return;
     this.busy.set(true);
-    const answer = await this.api.post('/api/session', { person, pin: this.pin() }, signedIn);
+    const answer = await this.api.post('/api/session', { person, pin: this.pin() }, signedInView);
     this.busy.set(false);
     this.pin.set('');
     if (!answer.ok) {
       this.problem.set(answer.problem);
       return;
     }
-    this.store.dispatch(SessionActions.handsChanged({ person: answer.value.person }));
+    this.store.dispatch(SessionActions.handsChanged(answer.value));
+    // Where a PIN is to be chosen first, the way back leads there.
     await this.goBack();
   }
   private goBack(): Promise<boolean> {

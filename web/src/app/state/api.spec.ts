@@ -50,6 +50,11 @@ describe('the way to the server', () => {
     http.expectOne('/api/x').flush('', { status, statusText: 'Gone' });
     expect(await answer).toMatchObject({ ok: false, problem: { code: 'UNREACHABLE' } });
   });
+  test.each([503, 507])('%i with words of this server is this server', async (status) => {
+    const answer = ask();
+    http.expectOne('/api/x').flush({ ...details, status, code: 'DISK_FULL' }, { status, statusText: 'Full' });
+    expect(await answer).toMatchObject({ ok: false, problem: { code: 'DISK_FULL' } });
+  });
   test('no connection is an absent server', async () => {
     const answer = ask();
     http.expectOne('/api/x').error(new ProgressEvent('error'));

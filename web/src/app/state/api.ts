@@ -61,11 +61,12 @@ export class Api {
 
 function problemOf(error: unknown): ApiProblem {
   if (!(error instanceof HttpErrorResponse)) throw error;
-  if (error.status === 0 || error.status >= 502) return UNREACHABLE;
   const parsed = problemDetails.safeParse(
     typeof error.error === 'string' ? parseJson(error.error) : error.error,
   );
-  return parsed.success ? parsed.data : NOT_UNDERSTOOD;
+  // A server that says that its disk is full is reached; a proxy before one that is away is not.
+  if (parsed.success) return parsed.data;
+  return error.status === 0 || error.status >= 502 ? UNREACHABLE : NOT_UNDERSTOOD;
 }
 function parseJson(text: string): unknown {
   try {

@@ -18,7 +18,7 @@ export const SessionActions = createActionGroup({
     told: props<{ view: SessionView }>(),
     failed: props<{ problem: ApiProblem }>(),
     /** The person at this tablet changed; the place on the page stays. */
-    handsChanged: props<{ person: Actor }>(),
+    handsChanged: props<{ person: Actor; pinToChoose: boolean }>(),
     signOut: emptyProps(),
     ended: emptyProps(),
   },
@@ -45,8 +45,8 @@ export const sessionFeature = createFeature({
       status: 'failed',
       problem,
     })),
-    on(SessionActions.handsChanged, (state, { person }): SessionState =>
-      state.view === undefined ? state : { ...state, view: { ...state.view, person } },
+    on(SessionActions.handsChanged, (state, { person, pinToChoose }): SessionState =>
+      state.view === undefined ? state : { ...state, view: { ...state.view, person, pinToChoose } },
     ),
     on(SessionActions.ended, (state): SessionState =>
       state.view === undefined ? state : { ...state, view: { ...state.view, person: null } },

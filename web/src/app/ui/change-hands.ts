@@ -1,12 +1,10 @@
 import { inject, Injectable } from '@angular/core';
-import { actor } from '@oak-gate/contract';
-import * as z from 'zod';
+import { Router } from '@angular/router';
+import { signedInView } from '@oak-gate/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import { SessionActions, sessionFeature } from '../state/session.feature';
 import { Asker } from './asker';
-
-const signedIn = z.object({ person: actor });
 
 /** Another person takes over at the same place: a name, a PIN, and everything stays where it is. */
 @Injectable({ providedIn: 'root' })
@@ -14,6 +12,7 @@ export class ChangeHands {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
+  private readonly router = inject(Router);
   private readonly people = this.store.selectSignal(sessionFeature.selectPeople);
   private readonly view = this.store.selectSignal(sessionFeature.selectView);
 
@@ -23,7 +22,7 @@ export class ChangeHands {
       label: `${name}, ${roles.join(', ')}`,
     }));
     const demoPin = this.view()?.demoPin;
-    return this.asker.ask({
+    const changed = await this.asker.ask({
       title: 'Change hands',
       lines: [
         why ?? 'The same place stays open.',
@@ -41,11 +40,13 @@ export class ChangeHands {
       ],
       submit: 'Take over',
       act: async (values) => {
-        const answer = await this.api.post('/api/session', values, signedIn);
+        const answer = await this.api.post('/api/session', values, signedInView);
         if (!answer.ok) return answer.problem;
-        this.store.dispatch(SessionActions.handsChanged({ person: answer.value.person }));
+        this.store.dispatch(SessionActions.handsChanged(answer.value));
         return undefined;
       },
     });
+    if (changed && this.view()?.pinToChoose === true) await this.router.navigate(['/own-pin'], { queryParams: { back: this.router.url } });
+    return changed;
   }
 }
