@@ -11,6 +11,11 @@ export default defineConfig({
   timeout: 240_000,
   expect: { timeout: 40_000 },
   reporter: [['list']],
+  // What is looked at when everything else has run comes last.
+  projects: [
+    { name: 'application', testIgnore: /last\// },
+    { name: 'last', testMatch: /last\//, dependencies: ['application'] },
+  ],
   use: {
     actionTimeout: 40_000,
     navigationTimeout: 60_000,

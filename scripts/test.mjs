@@ -18,6 +18,7 @@ checkNode();
 ensureInstalled();
 const out = join(root, '.cache');
 mkdirSync(out, { recursive: true });
+rmSync(join(out, 'logs'), { recursive: true, force: true });
 const jestJson = join(out, 'jest.json');
 const playwrightJson = join(out, 'playwright.json');
 for (const file of [jestJson, playwrightJson]) rmSync(file, { force: true });

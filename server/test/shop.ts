@@ -6,8 +6,9 @@ import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
 import { basedOnNow, replayJob, slotsOf, gateRule, gateStatement, placesOf, placeKey } from '@oak-gate/core';
 import type { Envelope, JobDraft, JobState, Stage } from '@oak-gate/core';
-import { pino } from 'pino';
+import { destination } from 'pino';
 import { createApp } from '../src/app';
+import { makeLogger } from '../src/platform/logger';
 import { ScriptedClock } from '../src/platform/clock';
 import { openServices } from '../src/services';
 import type { Services } from '../src/services';
@@ -18,6 +19,13 @@ export const FIRST_PIN = '8265';
 export const serverRoot = resolve(__dirname, '..');
 const demo = resolve(serverRoot, '../demo');
 export const demoFile = (path: string): string => readFileSync(join(demo, path), 'utf8');
+
+/** Everything that a server of these tests says: what is in it is looked at when all of them have run. */
+const testLog = destination({
+  dest: join(serverRoot, `../.cache/logs/server-${process.pid}.log`),
+  mkdir: true,
+  sync: true,
+});
 
 export interface Answer {
   readonly status: number;
@@ -125,7 +133,7 @@ export class Shop {
       folder: this.folder,
       serverRoot,
       clock: this.clock,
-      logger: pino({ level: 'silent' }),
+      logger: makeLogger('trace', testLog),
     });
     this.server = createApp(this.services, { webDir, behind }).listen(0, '127.0.0.1');
     await new Promise<void>((done) => this.server!.once('listening', () => done()));

@@ -1,11 +1,12 @@
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { createWriteStream, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
 export const root = resolve(import.meta.dirname, '../../..');
 const dist = join(root, 'server/dist');
+export const LOGS = join(root, '.cache/logs');
 export const PIN = '5821';
 
 /** A real server process on a folder of its own, as the README starts it. */
@@ -40,7 +41,16 @@ export class Server {
       PIN,
       ...more,
     ];
-    const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(process.execPath, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, LOG_LEVEL: 'trace' },
+    });
+    // Everything that a server says: what is in it is looked at when all journeys have run.
+    mkdirSync(LOGS, { recursive: true });
+    const log = createWriteStream(join(LOGS, `journeys-${process.pid}.log`), { flags: 'a' });
+    for (const stream of [child.stdout, child.stderr]) stream.pipe(log, { end: false });
+    child.stderr.pipe(process.stderr, { end: false });
+    child.once('close', () => log.end());
     this.child = child;
     this.port = await new Promise<number>((found, failed) => {
       child.stdout.on('data', (chunk: Buffer) => {

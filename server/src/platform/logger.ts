@@ -5,26 +5,23 @@ import type { DestinationStream, Logger } from 'pino';
 const messageOf = (message: string): string =>
   message.split('\n')[0]?.split('params:')[0]?.slice(0, 300) ?? '';
 
+/** What a line tells of a request, an answer, an error. What logs requests has its own, so these are given to it as well. */
+export const SERIALIZERS = {
+  req: ({ id, method, url }: { id?: unknown; method?: unknown; url?: unknown }) => ({
+    id,
+    method,
+    path: String(url).split('?')[0],
+  }),
+  res: ({ statusCode }: { statusCode?: unknown }) => ({ statusCode }),
+  err: errorOf,
+};
+
 /**
  * Lines of JSON that say what happened to which request, and nothing of what was in it: no header, no body, no PIN, no
  * cookie. Of an error its kind, the first line of what it says, and where it was thrown.
  */
 export const makeLogger = (level: string, to?: DestinationStream): Logger =>
-  pino(
-    {
-      level,
-      serializers: {
-        req: ({ id, method, url }: { id?: unknown; method?: unknown; url?: unknown }) => ({
-          id,
-          method,
-          path: String(url).split('?')[0],
-        }),
-        res: ({ statusCode }: { statusCode?: unknown }) => ({ statusCode }),
-        err: errorOf,
-      },
-    },
-    ...(to === undefined ? [] : [to]),
-  );
+  pino({ level, serializers: SERIALIZERS }, ...(to === undefined ? [] : [to]));
 
 function errorOf(error: unknown): object {
   if (!(error instanceof Error)) return { message: 'something that is no error' };

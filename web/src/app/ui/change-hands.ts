@@ -46,7 +46,8 @@ export class ChangeHands {
         return undefined;
       },
     });
-    if (changed && this.view()?.pinToChoose === true) await this.router.navigate(['/own-pin'], { queryParams: { back: this.router.url } });
+    if (changed && this.view()?.pinToChoose === true)
+      await this.router.navigate(['/own-pin'], { queryParams: { back: this.router.url } });
     return changed;
   }
 }
