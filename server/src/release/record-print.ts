@@ -1,5 +1,3 @@
-import { createRequire } from 'node:module';
-import { readFileSync } from 'node:fs';
 import { clockPutRightWords, faultWords, remarkWords, stateWord, unitWord } from '@oak-gate/contract';
 import { currentPin, NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
 import type {
@@ -16,6 +14,7 @@ import { checkSignature } from '../record';
 import { chartLines } from './print-chart';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
+import { inEveryScript, printFonts } from './print-fonts';
 import { day, small, SOFT, table, title } from './print-parts';
 
 const MOST_CYLINDERS_ACROSS = 6;
@@ -24,41 +23,17 @@ const INK = '#1F2624';
 const CAUTION =
   'Oak Gate supports the work. This record does not replace the maker’s current manual, the local rules, or the licensed person who signs.';
 
-/** Part of the package that its types leave out. */
-const { virtualfs } = pdfmake as unknown as {
-  readonly virtualfs: { writeFileSync(name: string, content: Buffer): void };
-};
-
-/** Faces ship with the program. Plex Mono is padded: the reader of its tables looks a few bytes past the end of the file. */
-function registerFonts(): void {
-  const require = createRequire(import.meta.url);
-  const font = (path: string): Buffer =>
-    Buffer.concat([readFileSync(require.resolve(path)), Buffer.alloc(64)]);
-  const put = (name: string, path: string): string => {
-    virtualfs.writeFileSync(name, font(path));
-    return name;
-  };
-  const regular = put('barlow.ttf', '@expo-google-fonts/barlow/400Regular/Barlow_400Regular.ttf');
-  const bold = put('barlow-600.ttf', '@expo-google-fonts/barlow/600SemiBold/Barlow_600SemiBold.ttf');
-  const mono = put('plex.ttf', '@expo-google-fonts/ibm-plex-mono/400Regular/IBMPlexMono_400Regular.ttf');
-  const monoBold = put(
-    'plex-600.ttf',
-    '@expo-google-fonts/ibm-plex-mono/600SemiBold/IBMPlexMono_600SemiBold.ttf',
-  );
-  pdfmake.setFonts({
-    Barlow: { normal: regular, bold, italics: regular, bolditalics: bold },
-    Plex: { normal: mono, bold: monoBold, italics: mono, bolditalics: monoBold },
-  });
-  pdfmake.setUrlAccessPolicy(() => false); // nothing is fetched while printing
-  pdfmake.setLocalAccessPolicy(() => false);
-}
-let ready = false;
-
 /** The record as a PDF; the same record gives the same pages. */
 export async function printRecord(state: JobState, record: RecordFile): Promise<Buffer> {
-  if (!ready) registerFonts();
-  ready = true;
-  return pdfmake.createPdf(documentOf(state, record)).getBuffer();
+  printFonts();
+  const { content, footer, ...page } = documentOf(state, record);
+  return pdfmake
+    .createPdf({
+      ...page,
+      content: inEveryScript(content),
+      footer: (...at) => (typeof footer === 'function' ? inEveryScript(footer(...at) ?? '') : ''),
+    })
+    .getBuffer();
 }
 
 export function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
