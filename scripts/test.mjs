@@ -32,6 +32,7 @@ const checks = await runTogether([
     ['--config', '.dependency-cruiser.mjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'e2e/src'],
   ],
   [bin('stylelint'), ['web/src/**/*.scss']],
+  [process.execPath, ['scripts/audit.mjs']],
 ]);
 ensureBuilt();
 ensureChromium();
