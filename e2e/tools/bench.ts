@@ -80,6 +80,77 @@ async function writing(server: Server): Promise<void> {
   );
 }
 
+const CLIENTS = [1, 10, 50] as const;
+const READINGS_EACH = 20;
+/** What many clients get written, beside what the same clients get answered that costs nothing, and beside bare durable inserts. */
+async function manyClients(server: Server): Promise<void> {
+  const first = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const most = Math.max(...CLIENTS);
+  const clients: { tablet: ApiTablet; commands: { path: string; command: object }[] }[] = [];
+  for (let n = 0; n < most; n++) {
+    const tablet = await ApiTablet.signIn(server.address, 'ivo-marrable');
+    const commands = [];
+    for (let j = 0; commands.length < READINGS_EACH * CLIENTS.length; j++) {
+      const jobId = await first.openV8(`C-${n}-${j}`, `M8-8${String(n).padStart(2, '0')}${String(10 + j)}`);
+      const job = await first.job(jobId);
+      for (const place of sheetPlaces(job).map(placeKey)) {
+        const reading = {
+          type: 'takeReading',
+          place,
+          text: '17/18',
+          unit: 'thou',
+          instrument: 'FS-2',
+          slip: null,
+        };
+        const answers = [{ question: 'expanderOut', answer: 'yes' }];
+        commands.push({
+          path: `/api/jobs/${jobId}/commands`,
+          command: basedOnNow(job, { ...reading, answers } as never),
+        });
+      }
+    }
+    clients.push({ tablet, commands });
+  }
+  const client = createClient({ url: `file:${join(server.folder, 'bare-many.sqlite')}` });
+  await client.execute('PRAGMA journal_mode = WAL');
+  await client.execute('CREATE TABLE bare (id INTEGER PRIMARY KEY, bytes TEXT)');
+  const perSecond = async (count: number, act: () => Promise<unknown>): Promise<number> => {
+    const started = performance.now();
+    await act();
+    return (count / (performance.now() - started)) * 1000;
+  };
+  for (const count of CLIENTS) {
+    const some = clients.slice(0, count);
+    const all = count * READINGS_EACH;
+    const empty = await perSecond(all, () =>
+      Promise.all(
+        some.map(async ({ tablet }) => {
+          for (let n = 0; n < READINGS_EACH; n++) await tablet.get('/api/library/imports');
+        }),
+      ),
+    );
+    const bare = await perSecond(200, async () => {
+      for (let n = 0; n < 200; n++)
+        await client.execute({ sql: 'INSERT INTO bare (bytes) VALUES (?)', args: ['x'.repeat(1800)] });
+    });
+    const written = await perSecond(all, () =>
+      Promise.all(
+        some.map(async ({ tablet, commands }) => {
+          for (const { path, command } of commands.splice(0, READINGS_EACH)) {
+            const { status } = await tablet.post(path, { id: randomUUID(), command });
+            if (status !== 201) throw new Error(`${path}: ${status}`);
+          }
+        }),
+      ),
+    );
+    say(
+      `${count} ${count === 1 ? 'client' : 'clients'} at once: acknowledged readings per second; an empty request : one of them; a bare durable insert : one of them`,
+      `${written.toFixed(0)}; 1 : ${(empty / written).toFixed(1)}; 1 : ${(bare / written).toFixed(1)}`,
+    );
+  }
+  client.close();
+}
+
 const JOBS = 300;
 /** The Floor of a shop with many open jobs, right after a start and then; and a long story told again. */
 async function manyJobs(server: Server): Promise<void> {
@@ -224,6 +295,7 @@ try {
   bytes();
   longStory();
   await writing(server);
+  await manyClients(server);
   await screen(server);
   await manyJobs(server);
   await library(server, say);

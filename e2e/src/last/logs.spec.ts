@@ -22,7 +22,7 @@ function leakIn(line: string): string | undefined {
   try {
     said = JSON.parse(line);
   } catch {
-    return /^Oak Gate is open at/.test(line) ? undefined : 'no JSON';
+    return line.startsWith('Oak Gate is open at') ? undefined : 'no JSON';
   }
   const texts = textsIn(said);
   const secret = SECRETS.find((each) =>

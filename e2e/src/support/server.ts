@@ -20,6 +20,9 @@ export class Server {
   get address(): string {
     return `${this.scheme}://127.0.0.1:${this.port}`;
   }
+  get pid(): number {
+    return this.child?.pid ?? 0;
+  }
   seed(): this {
     const { status, stderr } = spawnSync(
       process.execPath,

@@ -6,6 +6,9 @@ import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
 import { PIN } from './server';
 
+/** What a manager sets, for one sign-in. */
+const FIRST_PIN = '8265';
+
 /** A client without a screen, for what a test needs to be there before it begins. */
 export class ApiTablet {
   private constructor(private readonly http: APIRequestContext) {}
@@ -14,6 +17,31 @@ export class ApiTablet {
     const tablet = new ApiTablet(await request.newContext({ baseURL: address }));
     await tablet.post('/api/session', { person, pin });
     return tablet;
+  }
+  /** Adds technicians to a shop, each with a PIN of his own, and gives each a tablet. */
+  static async hire(
+    address: string,
+    manager: ApiTablet,
+    names: readonly string[],
+  ): Promise<readonly ApiTablet[]> {
+    const tablets: ApiTablet[] = [];
+    for (const name of names) {
+      const person = { name, roles: ['technician'], authorisation: null };
+      const { body } = await manager.post('/api/people', { id: randomUUID(), person, pin: FIRST_PIN });
+      const tablet = await ApiTablet.signIn(
+        address,
+        (body as { person: { id: string } }).person.id,
+        FIRST_PIN,
+      );
+      await tablet.post('/api/session/pin', { id: randomUUID(), pin: FIRST_PIN, next: PIN });
+      tablets.push(tablet);
+    }
+    return tablets;
+  }
+  /** What names this sign-in, for clients of another kind. */
+  async cookie(): Promise<string> {
+    const { cookies } = await this.http.storageState();
+    return cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
   }
   async get(path: string): Promise<unknown> {
     return (await this.http.get(path)).json();

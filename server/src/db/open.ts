@@ -6,9 +6,10 @@ import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { APPEND_ONLY_TRIGGERS } from './append-only';
-import type { DiskWatch } from '../platform/disk-watch';
 import { ProblemError } from '../platform/problem-error';
 import * as schema from './schema';
+import { WriteQueue } from './write-queue';
+import type { Settled, WriteWatch } from './write-queue';
 
 /**
  * Opens the database. Every write goes through `write`, one at a time: the driver allows one writer, and a second write
@@ -16,11 +17,7 @@ import * as schema from './schema';
  * @param watch looks at the disk before each writing
  * @throws ProblemError DATABASE_FOREIGN before anything in it is touched
  */
-export async function openDb(
-  folder: string,
-  migrationsFolder: string,
-  watch: Pick<DiskWatch, 'refuse' | 'wrote' | 'failed'>,
-) {
+export async function openDb(folder: string, migrationsFolder: string, watch: WriteWatch) {
   mkdirSync(folder, { recursive: true });
   const file = join(folder, 'oak-gate.sqlite');
   const isNew = !existsSync(file);
@@ -33,24 +30,11 @@ export async function openDb(
   for (const { sql } of APPEND_ONLY_TRIGGERS) await client.execute(sql);
 
   type Tx = Parameters<Parameters<typeof db.transaction>[0]>[0];
-  let tail: Promise<unknown> = Promise.resolve();
-  const write = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => {
-    const run = tail.then(async () => {
-      watch.refuse();
-      try {
-        const done = await db.transaction(work);
-        watch.wrote();
-        return done;
-      } catch (error) {
-        watch.failed(error);
-        throw error;
-      }
-    });
-    tail = run.catch(() => undefined);
-    return run;
-  };
+  const queue = new WriteQueue<Tx>(db, watch);
+  const write = <T>(work: (tx: Tx) => Promise<T>, settled?: Settled): Promise<T> =>
+    queue.write(work, settled);
   const close = async (): Promise<void> => {
-    await tail;
+    await queue.idle();
     await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
     client.close();
   };

@@ -10,6 +10,7 @@ import {
 } from '@oak-gate/core';
 import type { Actor, ClockPutRight, Envelope, NewerEntry } from '@oak-gate/core';
 import type { ChainDamage } from '@oak-gate/contract';
+import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Logger } from 'pino';
 import type { Db, Tx } from '../db/open';
 import { TOLERATED_MS } from '../platform/trusted-clock';
@@ -111,12 +112,16 @@ const JOBS_IN_MEMORY = 64;
 
 /**
  * The one writer of the ledger: load, decide, append, project, read back and re-hash in one queued transaction. States are
- * kept in memory and replaced only after the commit.
+ * kept in memory and replaced only after the commit. Commands that wait are committed together; each is decided on what those
+ * before it wrote.
  */
 export class Ledger {
   private readonly loaded = new Map<string, Loaded>();
   private readonly listeners = new Set<Listener>();
   private readonly damage = new Map<string, Damage>();
+  /** Where chains stand that were written and are not committed: for those alone who write behind them in the same commit. */
+  private readonly uncommitted = new Map<string, Loaded>();
+  private readonly queue = new AsyncLocalStorage<Tx>();
 
   constructor(
     private readonly db: Db,
@@ -142,7 +147,7 @@ export class Ledger {
 
   /** The state that was loaded last; for decisions of another chain inside the queue. */
   known<S>(chain: ChainKey<S>): S | undefined {
-    return this.loaded.get(chain)?.state as S | undefined;
+    return (this.ahead(chain) ?? this.loaded.get(chain))?.state as S | undefined;
   }
 
   /** Says that a chain is not as it was written: it is shown as damaged, and the others work. */
@@ -165,7 +170,7 @@ export class Ledger {
 
   async entries(chain: string, from = 1, to?: number): Promise<readonly Appended[]> {
     this.refuseDamaged(chain);
-    const stored = await ledgerStore.entries(this.db.read, chain, from, to);
+    const stored = await ledgerStore.entries(this.queue.getStore() ?? this.db.read, chain, from, to);
     return stored.map(({ seq, bytes, hash }) => ({ entry: this.read(chain, seq, bytes), hash }));
   }
 
@@ -178,14 +183,27 @@ export class Ledger {
     const bodyHash = digestOf({ chain: command.bodyChain ?? command.chain, body: command.body });
     // A long story is told before the queue: others do not wait for it.
     await this.load(command.chain);
+    const { chain } = command;
+    let written: { outcome: Outcome; after?: Loaded } | undefined;
     try {
-      const { outcome, after } = await this.db.write((tx) => this.carryOut(tx, command, bodyHash));
-      if (after !== undefined) {
-        this.remember(command.chain, after);
-        this.acknowledge(command.chain, after);
-        this.tellListeners(command.chain, outcome.entries);
-      }
-      return outcome;
+      return await this.db.write(
+        (tx) =>
+          this.queue.run(tx, async () => {
+            written = await this.carryOut(tx, command, bodyHash);
+            if (written.after !== undefined) this.uncommitted.set(chain, written.after);
+            return written.outcome;
+          }),
+        (committed) => {
+          const { after, outcome } = written ?? {};
+          written = undefined;
+          if (after === undefined || outcome === undefined) return;
+          if (this.uncommitted.get(chain) === after) this.uncommitted.delete(chain);
+          if (!committed) return;
+          this.remember(chain, after);
+          this.acknowledge(chain, after);
+          this.tellListeners(chain, outcome.entries);
+        },
+      );
     } catch (error) {
       if (!(error instanceof ProblemError)) this.loaded.delete(command.chain);
       throw error;
@@ -345,6 +363,8 @@ export class Ledger {
 
   private async load(chain: string): Promise<Loaded> {
     this.refuseDamaged(chain);
+    const ahead = this.ahead(chain);
+    if (ahead !== undefined) return ahead;
     const known = this.loaded.get(chain);
     if (known !== undefined) {
       this.remember(chain, known);
@@ -356,6 +376,9 @@ export class Ledger {
     if (meanwhile !== undefined && meanwhile.length >= loaded.length) return meanwhile;
     if (loaded.length > 0) this.remember(chain, loaded);
     return loaded;
+  }
+  private ahead(chain: string): Loaded | undefined {
+    return this.queue.getStore() === undefined ? undefined : this.uncommitted.get(chain);
   }
   private remember(chain: string, loaded: Loaded): void {
     this.loaded.delete(chain);

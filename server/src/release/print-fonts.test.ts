@@ -16,7 +16,7 @@ test.each<[string, string]>([
   const faces = new Map(printFonts().map((face) => [face.family, face]));
   const spans = spansOf(name);
   const letters = spans.map(({ text }) => text).join('');
-  expect([...letters].sort()).toEqual([...name].sort());
+  expect(Array.from(letters).sort()).toEqual(Array.from(name).sort());
   for (const { text, font } of spans)
     for (const letter of text.replaceAll(' ', ''))
       expect([letter, faces.get(font)?.has(letter.codePointAt(0)!)]).toEqual([letter, true]);
@@ -66,14 +66,14 @@ test('a letter that no face has is told by its number, never as a box', () => {
 test('a page is set in every script wherever its texts stand, and nothing else of it is touched', () => {
   const page = [
     'Оля',
-    { text: ['by ', { text: 'Оля', bold: true }], fontSize: 8 },
+    { text: ['by ', { text: 'Оля', color: '#111' }], fontSize: 8 },
     { stack: ['x', { columns: [{ text: '山', font: 'Plex' }] }] },
     { table: { widths: ['*'], body: [['Оля', { text: 'ok', color: '#000' }]] } },
     { canvas: [], margin: [0, 1, 2, 3] },
   ] as const;
   expect(inEveryScript(page as never)).toEqual([
     { text: [{ text: 'Оля', font: 'Noto' }] },
-    { text: ['by ', { text: 'Оля', font: 'Noto', bold: true }], fontSize: 8 },
+    { text: ['by ', { text: 'Оля', font: 'Noto', color: '#111' }], fontSize: 8 },
     { stack: ['x', { columns: [{ text: [{ text: '(U+5C71)', font: 'Plex' }], font: 'Plex' }] }] },
     {
       table: {
