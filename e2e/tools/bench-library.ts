@@ -81,34 +81,27 @@ const WORDS = [
   '0',
 ];
 
-/** How long somebody waits who asks for a small thing again and again, in milliseconds; until stopped where it has no end. */
-function looks(server: Server, count: number): Promise<readonly number[]> & { stop: () => void } {
-  let isOver = false;
-  const took = (async () => {
-    const tablet = await ApiTablet.signIn(server.address, 'ivo-marrable');
-    const all: number[] = [];
-    while (!isOver && all.length < count) {
-      const started = performance.now();
-      await tablet.get('/api/instruments');
-      all.push(performance.now() - started);
-    }
-    return all;
-  })();
-  return Object.assign(took, {
-    stop: () => {
-      isOver = true;
-    },
-  });
+/** How long somebody waits who asks for a small thing again and again, in milliseconds, as long as `goesOn` says. */
+async function looks(server: Server, goesOn: (so: number) => boolean): Promise<readonly number[]> {
+  const tablet = await ApiTablet.signIn(server.address, 'ivo-marrable');
+  const all: number[] = [];
+  while (goesOn(all.length)) {
+    const started = performance.now();
+    await tablet.get('/api/instruments');
+    all.push(performance.now() - started);
+  }
+  return all;
 }
 
 export async function library(server: Server, say: Say): Promise<void> {
   const path = join(server.folder, 'library.csv');
   writeFileSync(path, largeTable(DOCUMENTS, ROWS_EACH));
   const floor = await bare(path, join(server.folder, 'bare-library.sqlite'));
-  const quiet = await looks(server, 40);
-  const beside = looks(server, Infinity);
+  const quiet = await looks(server, (so) => so < 40);
+  const coming = { isOver: false };
+  const beside = looks(server, () => !coming.isOver);
   const { took, steps } = await imported(server, path);
-  beside.stop();
+  coming.isOver = true;
   const meanwhile = await beside;
   say(
     'somebody else’s request while that file is read and written (median, 95th percentile, longest; the same before it)',

@@ -4,7 +4,22 @@ import { expect, test } from '@playwright/test';
 import { LOGS } from '../support/server';
 
 /** Every PIN and secret that a test types. */
-const SECRETS = ['4711', '5821', '5802', '8265', '8315', '8316', '8317', 'two oars and a bucket'];
+const SECRETS = [
+  '4711',
+  '5821',
+  '5802',
+  '5803',
+  '5804',
+  '5805',
+  '5806',
+  '5807',
+  '8264',
+  '8265',
+  '8315',
+  '8316',
+  '8317',
+  'two oars and a bucket',
+];
 const UUID = /[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/;
 /** A sign-in's token is 32 bytes in base64url. */
 const TOKEN = /(?<![\w-])[\w-]{43}(?![\w-])/;

@@ -91,7 +91,7 @@ test('a commit that fails for all of them is made for each; where the disk stays
   await Promise.all([failing.write(note('d0')), failing.write(note('d1'))]);
   expect(await noted('d')).toEqual(['d0', 'd1']);
   const failed: unknown[] = [];
-  const full2 = queue({ failed: (error?: unknown) => void failed.push(error) } as never, () => {
+  const full2 = queue({ failed: (error?: unknown) => void failed.push(error) }, () => {
     throw Object.assign(new Error('full'), { code: 'SQLITE_FULL' });
   });
   const done = await Promise.allSettled([full2.write(note('e0')), full2.write(note('e1'))]);
@@ -138,7 +138,7 @@ describe('commands of one chain in one commit', () => {
     const said = done.map((each) =>
       each.status === 'rejected'
         ? (each.reason as ProblemError).code
-        : each.value.entries.map(({ entry }) => (entry as Envelope).seq - from).join(),
+        : each.value.entries.map(({ entry }) => (entry).seq - from).join(),
     );
     expect(said).toEqual([
       '1',

@@ -10,7 +10,9 @@ import type { Library } from './library.service';
 import { MOST_ERRORS } from './read-import';
 
 /** Rows in one transaction: small enough that a reading on a bench does not wait behind it. */
-const ROWS_AT_ONCE = 400;
+const ROWS_AT_ONCE = 100;
+/** A request takes a few turns of the loop from its arrival to its answer: between two transactions it has all of them. */
+const TURNS = 12;
 
 export interface SentFile {
   readonly name: string;
@@ -97,7 +99,7 @@ export class LibraryImport {
   /** Says how far it is, and lets others have their turn: the bench goes on while a library comes in. */
   private async giveWay(): Promise<void> {
     this.tell();
-    await setImmediate();
+    for (let turn = 0; turn < TURNS; turn++) await setImmediate();
   }
 
   private async read(): Promise<readonly ImportedDraft[]> {

@@ -148,6 +148,21 @@ test('a manager’s second PIN wins over the first, whoever is at the door', asy
   expect(code(await person.tablet.get('/api/floor'))).toEqual([403, 'PIN_TO_CHOOSE']);
 });
 
+test('a manager’s PIN that comes while the owner’s is being kept is the last word', async () => {
+  const person = await newcomer();
+  await person.signIn(FIRST_PIN);
+  const { pins } = shop.services;
+  const hash = pins.hash.bind(pins);
+  jest.spyOn(pins, 'hash').mockImplementationOnce(async (pin) => {
+    expect((await setAnother(person, '5807')).status).toBe(201);
+    return hash(pin);
+  });
+  // The PIN that he had was right when it was looked at, and is not his any more when the new one is written.
+  expect(code(await choose(person.tablet, FIRST_PIN, PIN))).toEqual([401, 'NOT_SIGNED_IN']);
+  expect((await told()).pins[person.id]).toMatchObject({ by: 'Teo', forOneSignIn: true });
+  expect(await person.signIn('5807')).toEqual([201, undefined]);
+});
+
 test('two tablets that try the one sign-in at once: one is in', async () => {
   const { id } = await newcomer();
   const tries = await Promise.all(

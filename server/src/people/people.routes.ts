@@ -69,6 +69,9 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
         const events = orThrow(decidePeople(now, commandOn(now), by));
         if (hashed !== undefined) {
           const person = pinOf(events);
+          // A manager who set another one meanwhile has ended this sign-in: his is the last word.
+          if (chosenIn !== undefined && !(await sessions.holds(tx, chosenIn)))
+            throw ProblemError.of('NOT_SIGNED_IN', {});
           await pins.keep(tx, person, hashed, by.id);
           await sessions.endAllOf(tx, person, chosenIn);
         }
@@ -114,8 +117,11 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     const { person, pin } = bodyOf(signInRequest, req);
     const known = own((await state()).people, person);
     if (known?.active !== true) throw ProblemError.of('PERSON_UNKNOWN', { person });
-    const forOneSignIn = await sessions.hasPinToChoose(person);
-    await pins.check(known, pin, 'signedIn', `address ${req.ip ?? ''}`, forOneSignIn);
+    let forOneSignIn = false;
+    await pins.check(known, pin, 'signedIn', `address ${req.ip ?? ''}`, async () => {
+      forOneSignIn = await sessions.hasPinToChoose(person);
+      return forOneSignIn;
+    });
     await sessions.end(req, res);
     await sessions.start(req, res, person);
     const { active: _, ...actor } = known;

@@ -70,7 +70,8 @@ export class Pins {
 
   /**
    * @param place where it is tried: wrong tries at one place lock nobody out at another
-   * @param forOneSignIn a manager set it: once it has opened the door, it opens it no more
+   * @param isForOneSignIn whether a manager set it, asked when it was found to be right: once it has opened the door, it opens
+   * it no more
    * @throws ProblemError PIN_WRONG with the tries left, PIN_LOCKED with the pause in seconds, PIN_SPENT
    */
   async check(
@@ -78,12 +79,12 @@ export class Pins {
     pin: string,
     purpose: PinPurpose,
     place: string,
-    forOneSignIn = false,
+    isForOneSignIn: () => Promise<boolean> = () => Promise.resolve(false),
   ): Promise<void> {
     const before = this.checking.get(id) ?? Promise.resolve();
     const run = before
       .catch(() => undefined)
-      .then(() => this.checkNow(id, name, pin, purpose, place, forOneSignIn));
+      .then(() => this.checkNow(id, name, pin, purpose, place, isForOneSignIn));
     this.checking.set(id, run);
     await run;
   }
@@ -94,7 +95,7 @@ export class Pins {
     pin: string,
     purpose: PinPurpose,
     place: string,
-    forOneSignIn: boolean,
+    isForOneSignIn: () => Promise<boolean>,
   ): Promise<void> {
     const known = await credentialsStore.find(this.db.read, person);
     const tries = await credentialsStore.tries(this.db.read, person, place);
@@ -109,7 +110,7 @@ export class Pins {
     }
     const right = known !== undefined && (await verify(known.hash, pin));
     if (right) {
-      const opensTheDoor = forOneSignIn && purpose === 'signedIn';
+      const opensTheDoor = purpose === 'signedIn' && (await isForOneSignIn());
       if (opensTheDoor && known.usedAt !== null) throw ProblemError.of('PIN_SPENT', { person: name });
       await this.db.write(async (tx) => {
         if (opensTheDoor) await credentialsStore.use(tx, person, now);

@@ -60,6 +60,11 @@ export class Sessions {
     }
     res.setHeader('Set-Cookie', serialize(COOKIE, '', { ...cookieFor(req), maxAge: 0 }));
   }
+  /** Whether a sign-in is still there, as a transaction sees it. */
+  async holds(tx: Tx, req: Request): Promise<boolean> {
+    const token = this.tokenOf(req);
+    return token !== undefined && (await credentialsStore.session(tx, hashOf(token))) !== undefined;
+  }
   /** Within the transaction that sets a new PIN: whoever signed in with the old one is out, but for who chose it himself. */
   async endAllOf(tx: Tx, person: string, but?: Request): Promise<void> {
     const token = but === undefined ? undefined : this.tokenOf(but);
