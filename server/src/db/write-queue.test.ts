@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { NO_INSTRUMENTS } from '@oak-gate/core';
-import type { Envelope, InstrumentsState } from '@oak-gate/core';
+import type { InstrumentsState } from '@oak-gate/core';
 import { Shop } from '../../test/shop';
 import { ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS } from '../record';
