@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { at, Bench, changeHands, Dialog, signIn } from '../support/pages';
 import { ApiTablet } from '../support/tablet';
@@ -129,6 +130,74 @@ test('Ctrl+Z takes the last reading back with one of four reasons; the struck fi
   await expect(bench.verdict).toContainText('Instead of 17/18: why?');
   await page.keyboard.press('1');
   await expect(bench.cell(SECOND(1))).toContainText('20/22');
+});
+
+test('only the person moves the hand, what is typed stays at its place, and the end of the sheet leads to what is open', async ({
+  page,
+  demo,
+}) => {
+  const { bench, jobId, ivo } = await benchOnV8(page, demo.address);
+  const sanna = await ApiTablet.signIn(demo.address, 'sanna-tveldt');
+  const [first = '', second = '', third = ''] = await ivo.openPlaces(jobId);
+  await test.step('from the Floor: one place is recorded, and the next one is in hand', async () => {
+    await bench.open(demo.address, jobId);
+    await expect(bench.inHand).toHaveAttribute('data-place', first);
+    await bench.record('16/17');
+    await bench.expectState(first, 'in');
+    await expect(bench.inHand).toHaveAttribute('data-place', second);
+    await expect(bench.verdict).toContainText('16/17 recorded at');
+  });
+  await test.step('another tablet records under the hand: it is said, and nothing moves', async () => {
+    await bench.type('20/');
+    expect((await sanna.take(jobId, second, '17/18')).status).toBe(201);
+    await expect(page.getByRole('alert')).toContainText('Sanna Tveldt recorded 17/18 here while you typed');
+    await expect(bench.inHand).toHaveAttribute('data-place', second);
+    await expect(bench.entry).toHaveValue('20/');
+    await page.keyboard.type('22');
+    await page.keyboard.press('Enter');
+    await bench.expectState(second, 'contested');
+    await expect(bench.inHand).toHaveAttribute('data-place', third);
+  });
+  await test.step('what is begun stays with its place', async () => {
+    await bench.type('16/');
+    await page.keyboard.press('Shift+Enter');
+    await expect(bench.inHand).toHaveAttribute('data-place', second);
+    await expect(bench.entry).toHaveValue('');
+    await page.keyboard.press('Enter');
+    await expect(bench.entry).toHaveValue('16/');
+  });
+  await test.step('behind the last place it says what is left, and Enter leads there', async () => {
+    const last = (await ivo.openPlaces(jobId)).at(-1) ?? '';
+    await bench.at(last);
+    await page.keyboard.press('Enter');
+    await expect(bench.verdict).toContainText(
+      /That was the last place: \d+ places are still open, 1 typed and not recorded/,
+    );
+    await page.keyboard.press('Enter');
+    await expect(bench.inHand).toHaveAttribute('data-place', third);
+    await expect(bench.entry).toHaveValue('16/');
+  });
+});
+
+test('a refusal on the bench can be read in every theme, and covers nothing', async ({ page, demo }) => {
+  const { bench } = await benchOnV8(page, demo.address);
+  await bench.record('.021');
+  const note = page.locator('app-entry-bar .problem');
+  await expect(note).toBeVisible();
+  for (const theme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: theme });
+    const { violations } = await new AxeBuilder({ page })
+      .include('app-entry-bar .problem')
+      .withTags(['wcag2aa'])
+      .analyze();
+    expect([theme, violations.map(({ id }) => id)]).toEqual([theme, []]);
+  }
+  const [box, card] = [await note.boundingBox(), await page.locator('app-reading-card').boundingBox()];
+  expect((card?.y ?? 0) + (card?.height ?? 0)).toBeLessThanOrEqual((box?.y ?? 0) + 1);
+  // Closed, it takes nothing away that was typed.
+  await note.getByRole('button').first().click();
+  await expect(note).toHaveCount(0);
+  await expect(bench.entry).toHaveValue('.021');
 });
 
 test('two people at one place: contested, then decided by an inspector', async ({ page, browser, demo }) => {

@@ -18,7 +18,7 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
   await test.step('file the short ring: both stations are spent, as found stays', async () => {
     await bench.at(at(3, 1, 'top'));
     await expect(page.locator('app-reading-card .next')).toContainText(
-      'File 1 to 8 thou off this ring: 2 is enough for both stations',
+      'File at least 1 and at most 8 thou off this ring, for both stations. Aim for 2',
     );
     await page.getByRole('button', { name: 'It is filed' }).click();
     const dialog = new Dialog(page);

@@ -1,10 +1,14 @@
+import { signal } from '@angular/core';
+import type { WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import { placeAt } from '@oak-gate/core';
+import { nanometres, placeAt } from '@oak-gate/core';
 import type { JobDraft, Problem } from '@oak-gate/core';
 import { at, DemoJob } from '../../testing/demo-job';
+import { person, SESSION } from '../../testing/page';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
+import { SessionActions, sessionFeature } from '../state/session.feature';
 import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
 import { BenchPlace } from './bench-place';
@@ -31,6 +35,7 @@ function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
     providers: [
       provideStore(),
       provideState(jobFeature),
+      provideState(sessionFeature),
       { provide: JobDesk, useValue: desk },
       BenchHand,
       BenchPlace,
@@ -134,6 +139,146 @@ describe('recording', () => {
   });
 });
 
+/** Nobody has chosen a place: the bench is as it opens from the Floor. */
+const openBySelf = (hand: BenchHand): void => {
+  (Reflect.get(hand.at, 'chosen') as WritableSignal<string | undefined>).set(undefined);
+};
+
+describe('the hand moves by the person alone', () => {
+  /** A bench that opens by itself, as from the Floor, on a job whose story other tablets go on with. */
+  function opened(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
+    const all = bench(demo);
+    const job = signal(demo.job);
+    Object.defineProperty(all.hand.at, 'job', { value: job, configurable: true });
+    const tell = () => job.set(demo.job);
+    all.desk.handIn = (command: JobDraft) => {
+      all.sent.push(command);
+      demo.do(command);
+      tell();
+      return undefined;
+    };
+    return { ...all, tell };
+  }
+  const OPENING = at(1, 1, 'skirt');
+  const SECOND = at(1, 1, 'top');
+  test('a reading at the place where the bench opened goes on by one place', () => {
+    const { hand, sent } = opened();
+    openBySelf(hand);
+    expect(hand.at.key()).toBe(OPENING);
+    hand.type('44/46');
+    hand.record();
+    expect(sent).toMatchObject([{ place: OPENING }]);
+    expect(hand.at.key()).toBe(SECOND);
+  });
+  test('another tablet that records there moves neither the hand nor what is typed, and is said', () => {
+    const { hand, sent, desk, demo, tell } = opened();
+    openBySelf(hand);
+    hand.type('44/');
+    demo.take(OPENING, '50+');
+    tell();
+    expect([hand.at.key(), hand.text()]).toEqual([OPENING, '44/']);
+    expect(hand.changed()).toMatch(/recorded 50\+ here while you typed/);
+    // Handed in as it was seen: whether two people measured it is decided where all of it is known.
+    desk.handIn = (command) => {
+      sent.push(command);
+      return undefined;
+    };
+    hand.type('44/46');
+    hand.record();
+    expect(sent).toMatchObject([{ place: OPENING, text: '44/46' }]);
+  });
+  test('what is typed is based on the moment in which it was begun', () => {
+    const { hand, desk, demo, tell } = opened();
+    const seen: number[] = [];
+    desk.handIn = ((_command: JobDraft, at: { seq: number }) => {
+      seen.push(at.seq);
+      return undefined;
+    }) as never;
+    const begun = demo.job.seq;
+    hand.type('44/46');
+    demo.take(SECOND, '50+');
+    tell();
+    hand.record();
+    expect(seen).toEqual([begun]);
+    expect(demo.job.seq).toBeGreaterThan(begun);
+  });
+  test('moving away keeps what is typed with its place, and brings it to no other', () => {
+    const { hand } = opened();
+    hand.type('44/');
+    hand.move('next');
+    expect([hand.at.key(), hand.text()]).toEqual([SECOND, '']);
+    hand.type('12');
+    hand.move('back');
+    expect(hand.text()).toBe('44/');
+    hand.select(SECOND);
+    expect(hand.text()).toBe('12');
+    hand.clear();
+    expect(hand.text()).toBe('');
+    hand.select(OPENING);
+    expect(hand.text()).toBe('44/');
+  });
+  test('what one person typed is nobody else’s', () => {
+    const { hand } = opened();
+    const store = TestBed.inject(Store);
+    const take = (name: string) =>
+      store.dispatch(SessionActions.told({ view: { ...SESSION, person: person(name, 'technician') } }));
+    take('Ivo');
+    hand.type('44/');
+    take('Sanna');
+    expect(hand.text()).toBe('');
+    take('Ivo');
+    expect(hand.text()).toBe('44/');
+  });
+  test('a refusal that comes late is put back at its place, and the hand stays', () => {
+    const { hand } = opened();
+    hand.select(SECOND);
+    hand.type('1');
+    const command = { type: 'takeReading' as const, place: OPENING, text: '44/46' };
+    TestBed.inject(Store).dispatch(
+      JobActions.refused({
+        id: 'x',
+        command: command as never,
+        problem: { code: 'STALE', title: 'Somebody was faster', where: 'w', next: 'n' },
+      }),
+    );
+    hand.restore();
+    expect([hand.at.key(), hand.text(), hand.refusedAt()]).toEqual([SECOND, '1', OPENING]);
+    hand.dismiss();
+    expect([hand.text(), hand.refusal()]).toEqual(['1', undefined]);
+    hand.select(OPENING);
+    expect(hand.text()).toBe('44/46');
+  });
+});
+
+describe('after a good entry', () => {
+  test('its verdict is said, large, until the next key', () => {
+    const { hand } = bench();
+    hand.type('44/46');
+    hand.record();
+    expect(hand.said()).toMatchObject({ place: SKIRT, text: '44/46', verdict: 'in' });
+    hand.type('1');
+    expect(hand.said()).toBeUndefined();
+  });
+  test('a refused one is not said', () => {
+    const { hand, desk } = bench();
+    desk.refuseNext = { code: 'PLACE_CONTESTED', data: { place: SKIRT } };
+    hand.type('44/46');
+    hand.record();
+    expect(hand.said()).toBeUndefined();
+  });
+  test('behind the last place it is said what is left, and Enter leads there', () => {
+    const { hand } = bench();
+    for (let step = 0; step < 100 && hand.end() === undefined; step++) hand.record();
+    const { open, first, typed } = hand.end()!;
+    expect([open > 20, typed, first]).toEqual([true, 0, SKIRT]);
+    hand.record();
+    expect([hand.at.key(), hand.end()]).toEqual([SKIRT, undefined]);
+    hand.type('44/');
+    for (let step = 0; step < 100 && hand.end() === undefined; step++) hand.move('next');
+    expect(hand.end()).toMatchObject({ typed: 1, first: SKIRT });
+  });
+});
+
 describe('the ladder', () => {
   test('goes and stops put the entry together', () => {
     const { hand } = bench();
@@ -142,6 +287,11 @@ describe('the ladder', () => {
     hand.answerBlade(false);
     expect(hand.text()).toBe('40/52');
     expect(hand.marked()).toBeUndefined();
+  });
+  test('where one stopped and none is known to go, a thinner one is marked and never the one that stopped', () => {
+    const { hand } = bench();
+    hand.type('<40');
+    expect([hand.marked() !== undefined, hand.marked()! < nanometres(1_016_000)]).toEqual([true, true]);
   });
   test('a bracket that is not proven is gone on with', () => {
     const { hand, demo } = bench();

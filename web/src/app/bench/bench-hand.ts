@@ -7,16 +7,27 @@ import {
   currentReading,
   memberAt,
   nextBlade,
+  openMatters,
   placeAt,
   questionsFor,
 } from '@oak-gate/core';
-import type { Answer, CorrectionReason, JobDraft, PlaceKey, Problem, SlipChoice } from '@oak-gate/core';
+import type {
+  Answer,
+  CorrectionReason,
+  JobDraft,
+  PlaceKey,
+  PlaceStateWord,
+  Problem,
+  SlipChoice,
+} from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
+import { sessionFeature } from '../state/session.feature';
 import { BenchPlace } from './bench-place';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
+import { changedUnder, Drafts } from './drafts';
 import type { Move } from './grid-moves';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
@@ -41,6 +52,21 @@ export const REASON_WORDS: Readonly<Record<CorrectionReason, string>> = {
   takenBack: 'taken back, measure again',
 };
 
+/** What was recorded, as it is said until the next key. */
+export interface Said {
+  readonly place: PlaceKey;
+  readonly text: string;
+  readonly verdict: PlaceStateWord | undefined;
+  readonly words: string;
+}
+/** What is left when the hand has gone past the last place. */
+export interface BenchEnd {
+  readonly open: number;
+  /** Typed and not recorded. */
+  readonly typed: number;
+  readonly first: PlaceKey | undefined;
+}
+
 /** The hand on the bench: which place it is at, what is typed, what was answered. One for each open bench. */
 @Injectable()
 export class BenchHand {
@@ -49,14 +75,25 @@ export class BenchHand {
   readonly at = inject(BenchPlace);
   readonly pending = this.store.selectSignal(jobFeature.selectPendingPlaces);
   readonly refusal = this.store.selectSignal(jobFeature.selectRefusal);
-  readonly text = signal('');
+  private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
+  private readonly drafts = new Drafts();
+  private readonly whose = computed(() => ({
+    person: this.person()?.id ?? '',
+    instrument: this.instrument()?.id ?? '',
+  }));
+  private readonly draft = computed(() => this.drafts.at(this.whose(), this.at.key()));
+  readonly text = computed(() => this.draft()?.text ?? '');
+  private readonly slip = computed(() => this.draft()?.slip ?? null);
   readonly asking = signal<Asking | undefined>(undefined);
   readonly problem = signal<Problem | undefined>(undefined);
   private readonly instrumentId = signal<string | undefined>(undefined);
-  private readonly slip = signal<SlipChoice | null>(null);
   /** Answers hold for a ring: its expander is out for all of its stations. */
   private readonly answers = signal<Readonly<Record<string, readonly Answer[]>>>({});
   private readonly lastTaken = signal<PlaceKey | undefined>(undefined);
+  /** What was recorded last and how it is judged: it stands until the next key. */
+  readonly said = signal<Said | undefined>(undefined);
+  /** The hand went past the last place. */
+  private readonly ended = signal(false);
 
   readonly instruments = computed(() => Object.values(this.at.job()?.instruments ?? {}));
   readonly instrument = computed(
@@ -107,37 +144,69 @@ export class BenchHand {
     const blades = instrument === undefined ? undefined : bladeSizes(instrument);
     const limit = this.at.limit();
     if (blades === undefined || limit?.state !== 'inForce') return undefined;
-    const advice = nextBlade({
-      blades,
-      limit: limit.limit,
-      aim: 'verdict',
-      partState: this.at.partState(),
-      ...this.tries(),
-    });
-    return 'try' in advice ? advice.try : undefined;
+    const question = { blades, limit: limit.limit, partState: this.at.partState(), ...this.tries() };
+    const advice = nextBlade({ ...question, aim: 'verdict' });
+    if ('try' in advice) return advice.try;
+    // Too small for sure: what is missing is known only when a blade goes.
+    const needsSize = question.stops !== undefined && question.goes === undefined;
+    const size = needsSize ? nextBlade({ ...question, aim: 'size' }) : advice;
+    return 'try' in size ? size.try : undefined;
   });
 
+  /** What happened here while this was typed. */
+  readonly changed = computed(() => {
+    const [draft, job, place] = [this.draft(), this.at.job(), this.at.place()];
+    return draft === undefined || job === undefined || place === undefined
+      ? undefined
+      : changedUnder(draft, job, place);
+  });
+  /** Behind the last place: what is still open, and where Enter leads. */
+  readonly end = computed((): BenchEnd | undefined => {
+    const job = this.at.job();
+    if (!this.ended() || job === undefined) return undefined;
+    const open = openMatters(job).open.map(({ key }) => key);
+    const typed = this.drafts.of(this.whose());
+    return { open: open.length, typed: typed.length, first: typed[0] ?? open[0] };
+  });
+
+  /** The person's own step to a place. What is typed stays where it was typed. */
   select(key: PlaceKey): void {
     this.at.choose(key);
-    this.clear();
+    this.dismiss();
   }
   move(move: Move): void {
+    const from = this.at.key();
     const key = this.at.stepped(move);
-    if (key !== undefined) this.select(key);
+    if (key === undefined) return;
+    this.select(key);
+    this.ended.set(move === 'next' && key === from);
   }
   useInstrument(id: string): void {
     this.instrumentId.set(id);
-    this.clear();
+    this.dismiss();
   }
   type(text: string): void {
-    this.text.set(text);
-    this.slip.set(null);
+    const [key, job] = [this.at.key(), this.at.job()];
+    this.touch();
+    if (key !== undefined && job !== undefined) this.drafts.type(this.whose(), key, text, job);
+  }
+  /** Drops what is typed here. */
+  clear(): void {
+    const key = this.at.key();
+    if (key !== undefined) this.drafts.drop(this.whose(), key);
+    this.dismiss();
+  }
+  /** Takes notices away, and nothing that was typed. */
+  dismiss(): void {
+    this.touch();
+    if (this.refusal() !== undefined) this.store.dispatch(JobActions.noticeRead());
+  }
+  /** The next key came: what was asked and said before it is over. */
+  private touch(): void {
     this.asking.set(undefined);
     this.problem.set(undefined);
-  }
-  clear(): void {
-    this.type('');
-    if (this.refusal() !== undefined) this.store.dispatch(JobActions.noticeRead());
+    this.said.set(undefined);
+    this.ended.set(false);
   }
 
   /** Goes or stops, said of the marked blade: the entry is put together from the tries. */
@@ -161,9 +230,13 @@ export class BenchHand {
   settleSlip(choice: SlipChoice, which = 0): void {
     const suspect = this.understood()?.suspects[which];
     if (suspect === undefined) return;
-    if (choice === 'reread') this.text.set(suspect.text);
     this.asking.set(undefined);
-    this.slip.set(choice);
+    this.settle({ slip: choice, ...(choice === 'reread' ? { text: suspect.text } : {}) });
+  }
+
+  private settle(change: Parameters<Drafts['settle']>[2]): void {
+    const key = this.at.key();
+    if (key !== undefined) this.drafts.settle(this.whose(), key, change);
   }
 
   /** Records what is typed. What is unclear asks for one more key and is not written before it. */
@@ -176,7 +249,9 @@ export class BenchHand {
       return;
     const asked = this.asking();
     if (understood.kind === 'empty') {
-      this.move('next');
+      const first = this.end()?.first;
+      if (first === undefined) this.move('next');
+      else this.select(first);
       return;
     }
     if (understood.suspects.length > 0 && this.slip() === null) {
@@ -184,7 +259,7 @@ export class BenchHand {
         this.asking.set({ kind: 'slip' });
         return;
       }
-      this.slip.set('asTyped');
+      this.settle({ slip: 'asTyped' });
     }
     if (understood.asInches && asked?.kind !== 'inches') {
       this.asking.set({ kind: 'inches' });
@@ -202,7 +277,10 @@ export class BenchHand {
       answers: this.answers()[this.at.slot()] ?? [],
       slip: this.slip(),
     };
-    const refused = this.desk.handIn({ type: 'takeReading', place: key, ...taken });
+    const refused = this.desk.handIn(
+      { type: 'takeReading', place: key, ...taken },
+      this.draft()?.seen ?? job,
+    );
     if (refused?.code === 'PLACE_HAS_READING') {
       const reading = currentReading(placeAt(job, key));
       if (reading !== undefined)
@@ -220,6 +298,12 @@ export class BenchHand {
     this.lastTaken.set(key);
     this.clear();
     this.move('next');
+    this.said.set({
+      place: key,
+      text: taken.text,
+      verdict: understood.verdict,
+      words: understood.verdictWords,
+    });
   }
 
   /** Takes the last reading back: the last one of this hand, or the one at this place. */
@@ -242,6 +326,7 @@ export class BenchHand {
   /** One of the four reasons, on one key. */
   correct(number: number): void {
     const asking = this.asking();
+    const understood = this.understood();
     const reason = CORRECTION_REASONS[number - 1];
     const job = this.at.job();
     const instrument = this.instrument();
@@ -268,7 +353,15 @@ export class BenchHand {
       }),
     );
     this.lastTaken.set(undefined);
-    if (this.problem() === undefined) this.clear();
+    if (this.problem() !== undefined) return;
+    this.clear();
+    if (instead !== null && understood?.kind === 'read')
+      this.said.set({
+        place: asking.place,
+        text: instead.text,
+        verdict: understood.verdict,
+        words: understood.verdictWords,
+      });
   }
 
   /** Hands in any other act at once, and shows its refusal beside the bar. */
@@ -289,7 +382,14 @@ export class BenchHand {
     const refused = this.refusal();
     if (refused?.command.type !== 'takeReading') return;
     const { place, text } = refused.command;
-    this.at.choose(place);
-    this.text.set(text);
+    const job = this.at.job();
+    // At its place, where the person finds it: the hand stays where it is. What is typed there meanwhile is newer.
+    if (job !== undefined && this.drafts.at(this.whose(), place) === undefined)
+      this.drafts.type(this.whose(), place, text, job);
   }
+  /** The place of what was refused, where the hand is at another one. */
+  readonly refusedAt = computed(() => {
+    const command = this.refusal()?.command;
+    return command?.type === 'takeReading' && command.place !== this.at.key() ? command.place : undefined;
+  });
 }

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import {
   currentPin,
   limitInForce,
@@ -26,7 +26,13 @@ export class BenchPlace {
     const job = this.job();
     return job === undefined ? [] : sheetPlaces(job);
   });
-  readonly key = computed(() => this.chosen() ?? this.firstOpen());
+  /** Where the bench opened: found once for each job, so that nothing that is recorded anywhere moves the hand. */
+  private readonly opening = linkedSignal<string | undefined, PlaceKey | undefined>({
+    source: () => (this.places().length === 0 ? undefined : this.job()?.id),
+    computation: (job, before) =>
+      before !== undefined && before.source === job ? before.value : untracked(() => this.firstOpen()),
+  });
+  readonly key = computed(() => this.chosen() ?? this.opening());
   readonly place = computed(() => parsePlaceKey(this.key() ?? ''));
   readonly characteristic = computed(() => {
     const job = this.job();

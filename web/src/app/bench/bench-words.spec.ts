@@ -27,7 +27,35 @@ describe('what to do next', () => {
       'the set cannot settle it',
       (d) => d.take(at(1, 1, 'skirt'), '52/55'),
       at(1, 1, 'skirt'),
-      'FS-2 cannot settle it',
+      'Not proven yet: at or over its maximum, the 52 went, and no blade of any set proves it in',
+      'none',
+    ],
+    [
+      'the maximum itself went',
+      (d) => d.take(at(1, 1, 'skirt'), '52+'),
+      at(1, 1, 'skirt'),
+      'Not proven yet: at or over its maximum, the 52 went: if the 55 goes as well, it is loose; no blade of any set proves it in',
+      'none',
+    ],
+    [
+      'one stopped, and none is known to go',
+      (d) => d.take(at(1, 1, 'skirt'), '<42'),
+      at(1, 1, 'skirt'),
+      'Not proven yet: try the 40: it must go.',
+      'none',
+    ],
+    [
+      'tight for sure, and nobody knows by how much',
+      (d) => d.take(at(1, 1, 'top'), '<9').take(at(1, 1, 'skirt'), '44/46'),
+      at(1, 1, 'top'),
+      'Find a blade that goes here first: without one nobody knows how much is missing',
+      'none',
+    ],
+    [
+      'tight for sure at the other station',
+      (d) => d.take(at(1, 1, 'skirt'), '<40').take(at(1, 1, 'top'), '8/9'),
+      at(1, 1, 'top'),
+      'Find a blade that goes at its other station first',
       'none',
     ],
     [
@@ -41,7 +69,7 @@ describe('what to do next', () => {
       'tight, to be filed',
       (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '42/44'),
       at(1, 1, 'top'),
-      'File 1 to 8 thou off this ring: 2 is enough for both stations',
+      'File at least 1 and at most 8 thou off this ring, for both stations. Aim for 2: the least, and 1 more, which the gauge can show',
       'file',
     ],
     [
@@ -55,7 +83,7 @@ describe('what to do next', () => {
       'tight, the other side not proven',
       (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '44+'),
       at(1, 1, 'top'),
-      'Prove the other side first',
+      'Prove the other side at its other station first',
       'none',
     ],
     [
@@ -93,6 +121,8 @@ test('what the bar understands: reading, verdict, both units; or what is wrong',
   });
   expect(read('0.010/0.011')).toMatchObject({ kind: 'read', asInches: true, suspects: [] });
   expect(read('')).toMatchObject({ kind: 'empty' });
+  // Not even the thinnest goes: a closed gap, and nobody is asked whether a point was moved.
+  expect(read(`<${FEELERS.blades[0]!.text}`)).toMatchObject({ kind: 'read', verdict: 'tight', suspects: [] });
   expect(read('13')).toMatchObject({ kind: 'wrong' });
   expect(read('1000')).toMatchObject({ kind: 'wrong', suspects: [{ reason: 'decimal', text: '10' }] });
 });

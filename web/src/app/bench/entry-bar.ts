@@ -1,13 +1,15 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
-import { placeWords, unitWord } from '@oak-gate/contract';
+import { placeWords, placeWordsOf, unitWord } from '@oak-gate/contract';
 import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
+import type { PlaceKey } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { sessionFeature } from '../state/session.feature';
 import { Mark } from '../ui/mark';
 import { ProblemNote } from '../ui/problem-note';
 import { BenchActs } from './bench-acts';
 import { BenchHand, REASON_WORDS } from './bench-hand';
+import type { BenchEnd } from './bench-hand';
 import { BladeLadder } from './blade-ladder';
 import { NumberPad } from './number-pad';
 import { PadChoice } from './pad-choice';
@@ -31,6 +33,18 @@ export class EntryBar {
     number: index + 1,
     words: REASON_WORDS[reason],
   }));
+  protected wholeOf(key: PlaceKey): string {
+    const job = this.hand.at.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    return layout === undefined ? '' : placeWordsOf(layout, key);
+  }
+  protected endWords({ open, typed }: BenchEnd): string {
+    const places = open === 1 ? '1 place is still open' : `${open} places are still open`;
+    const left = typed === 0 ? '' : `, ${typed} typed and not recorded`;
+    return open + typed === 0
+      ? 'That was the last place: all of them are answered'
+      : `That was the last place: ${places}${left}`;
+  }
   protected readonly place = computed(() => {
     const job = this.hand.at.job();
     const place = this.hand.at.place();

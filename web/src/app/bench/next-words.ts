@@ -3,14 +3,20 @@ import {
   acceptRange,
   bladeSizes,
   currentPin,
+  currentReading,
   filingAdvice,
   limitInForce,
+  nanometres,
   nextBlade,
+  partIn,
+  placeAt,
   reportsAt,
   showExact,
+  slotKey,
 } from '@oak-gate/core';
 import type {
   FilingAdvice,
+  FilingPlan,
   Instrument,
   JobState,
   LengthUnit,
@@ -58,7 +64,9 @@ export function nextStep(
     case 'notProven':
       return say(bladeWords(job, status, instrument, partState, 'Not proven yet: '));
     case 'notTaken':
-      return say(bladeWords(job, status, instrument, partState, ''));
+      return partIn(job, slotKey('ring', status.place.at)) === undefined
+        ? say('No ring is fitted here: fit one before it is measured.')
+        : say(bladeWords(job, status, instrument, partState, ''));
     case 'spent':
       return say(`Measure again: ${status.reading?.ended?.why ?? 'a part has changed'}.`);
     case 'void':
@@ -111,13 +119,32 @@ function bladeWords(
     ...(goes === undefined ? {} : { goes }),
     ...(stops === undefined ? {} : { stops }),
   });
-  if (!('try' in advice))
-    return `${before}${instrument.id} cannot settle it: take a finer set or a measuring tool.`;
   const { lower, upper } = acceptRange(inForce.limit, partState);
-  const blade = showExact(advice.try, instrument.unit);
-  if (advice.try >= lower && (goes ?? 0) < lower)
-    return `${before}${before === '' ? 'Try' : 'try'} the ${blade}: it must go${upper === Infinity ? '' : `, and the ${thickestWithin(blades, upper, instrument.unit)} must stop`}.`;
-  return `${before}${before === '' ? 'Try' : 'try'} the ${blade}: if it stops, the maximum holds.`;
+  const show = (nm: Nanometres): string => showExact(nm, instrument.unit);
+  const begin = (words: string): string =>
+    before === '' ? `${words.charAt(0).toUpperCase()}${words.slice(1)}` : `${before}${words}`;
+  // A blade as thick as the maximum that goes says that the gap is at least that: nothing thicker can take it back.
+  const isAtMost = goes !== undefined && goes >= upper;
+  if (!('try' in advice))
+    return isAtMost
+      ? begin(
+          `at or over its maximum, the ${show(goes)} went, and no blade of any set proves it in: measure it with a tool that reads, or try another ring.`,
+        )
+      : `${before}${instrument.id} cannot settle it: take a finer set or a measuring tool.`;
+  const blade = show(advice.try);
+  if (advice.try > upper)
+    return begin(
+      isAtMost
+        ? `at or over its maximum, the ${show(goes)} went: if the ${blade} goes as well, it is loose; no blade of any set proves it in.`
+        : `try the ${blade}: if it goes, it is loose; ${instrument.id} has no blade that proves it in.`,
+    );
+  if (advice.try < lower) return begin(`try the ${blade}: if it stops, it is tight.`);
+  if ((goes ?? 0) >= lower || lower === -Infinity)
+    return begin(`try the ${blade}: if it stops, the maximum holds.`);
+  const isHeld = upper === Infinity || (stops !== undefined && stops <= upper);
+  return begin(
+    `try the ${blade}: it must go${isHeld ? '' : `, and the ${thickestWithin(blades, upper, instrument.unit)} must stop`}.`,
+  );
 }
 const thickestWithin = (blades: readonly Nanometres[], upper: number, unit: LengthUnit): string => {
   const blade = blades.findLast((each) => each <= upper);
@@ -143,15 +170,15 @@ function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Next
       const window =
         plan.most === undefined
           ? `at least ${show(plan.least)}`
-          : `${show(plan.least)} to ${show(plan.most)}`;
+          : `at least ${show(plan.least)} and at most ${show(plan.most)}`;
       return {
-        words: `File ${window} ${unitWord(unit)} off this ring: ${show(plan.remove)} is enough for ${where}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        words: `File ${window} ${unitWord(unit)} off this ring, for ${where}. Aim for ${show(plan.remove)}: ${aimWords(plan, show)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
         offers: 'file',
       };
     }
     case 'notProven':
       return {
-        words: 'Prove the other side first: with no blade that stops nobody knows how much room is left.',
+        words: missingSide(job, plan.station, status.key),
         offers: 'none',
       };
     case 'measureFiner':
@@ -173,6 +200,23 @@ function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Next
     case 'none':
       return { words: 'Nothing to file.', offers: 'none' };
   }
+}
+
+/** Why a cut is aimed for: the least that is sure, and one step of the gauge beyond it, so that it can be shown. */
+const aimWords = (
+  { least, remove, clamped }: Extract<FilingPlan, { readonly state: 'file' | 'none' }>,
+  show: (nm: Nanometres) => string,
+): string =>
+  clamped === true || remove === least
+    ? 'more than the least is not to be had'
+    : `the least, and ${show(nanometres(remove - least))} more, which the gauge can show`;
+
+/** Which side of a reading is open that a cut waits for. */
+function missingSide(job: JobState, station: string, here: string): string {
+  const where = station === here ? 'here' : 'at its other station';
+  return currentReading(placeAt(job, station))?.reading.kind === 'under'
+    ? `Find a blade that goes ${where} first: without one nobody knows how much is missing.`
+    : `Prove the other side ${where} first: with no blade that stops nobody knows how much room is left.`;
 }
 
 /** A good place of a ring that is to be filed: its reading will be spent by the cut. */

@@ -1,6 +1,7 @@
 import { marginWords, stackWords, stateWord, understoodWords, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
+  decimalLength,
   judgePlace,
   limitInForce,
   problem,
@@ -112,6 +113,14 @@ function suspectsOf(
     limit: { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) },
   });
   const blades = bladeSizes(instrument);
+  // That not even the thinnest blade goes is what a closed gap looks like, and no slip.
+  const thinnest = blades?.[0];
+  if (
+    /^\s*</.test(text) &&
+    thinnest !== undefined &&
+    decimalLength(number.replace(',', '.'), unit) === thinnest
+  )
+    return [];
   const possible = report.suspects.filter(({ value }) => blades?.includes(value) !== false);
   return possible.map((suspect) => ({
     ...suspect,

@@ -50,7 +50,7 @@ export class JobShell {
           : waits.length === 0
             ? 'ready to sign'
             : waits.every(({ kind }) => kind === 'place')
-              ? `${waits.length} places open`
+              ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
               : `waits for ${waits.length}`;
       return {
         stage: gate.stage,

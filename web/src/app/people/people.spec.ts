@@ -17,7 +17,7 @@ describe('the sign-in page', () => {
       [...page.element.querySelectorAll('.person')].map((each) =>
         each.textContent.replace(/\s+/g, ' ').trim(),
       ),
-    ).toEqual(['TTeosteward, manager', 'IIvotechnician']);
+    ).toEqual(['T Teo steward, manager', 'I Ivo technician']);
     expect(page.text).not.toContain('demo');
     expect(page.element.querySelector('[name=pin]')).toBeNull();
   });

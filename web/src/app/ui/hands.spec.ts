@@ -2,6 +2,7 @@ import type { DestroyRef } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { Router } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { refusal, SESSION } from '../../testing/page';
 import { SessionActions, sessionFeature } from '../state/session.feature';
@@ -54,8 +55,26 @@ describe('changing hands', () => {
       .flush(refusal('PIN_WRONG', 'The PIN is wrong'), { status: 403, statusText: 'Forbidden' });
     expect([(await wrong)?.code, personHere()]).toEqual(['PIN_WRONG', 'Teo']);
     const right = asks[0]!.act({ person: 'ivo', pin: '4711' });
-    http.expectOne('/api/session').flush({ person: IVO });
+    http.expectOne('/api/session').flush({ person: IVO, pinToChoose: false });
     expect([await right, personHere()]).toEqual([undefined, 'Ivo']);
+  });
+  test.each([true, false])('whoever has a PIN to choose (%s) is led there first', async (pinToChoose) => {
+    opened();
+    const went = jest.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    const closed: { then?: (changed: boolean) => void } = {};
+    jest.spyOn(TestBed.inject(Asker), 'ask').mockImplementation((ask) => {
+      asks.push(ask);
+      return new Promise((done) => {
+        closed.then = done;
+      });
+    });
+    const changing = TestBed.inject(ChangeHands).start();
+    const act = asks[0]!.act({ person: 'ivo', pin: '8265' });
+    TestBed.inject(HttpTestingController).expectOne('/api/session').flush({ person: IVO, pinToChoose });
+    await act;
+    closed.then?.(true);
+    await changing;
+    expect(went.mock.calls.map(([to]) => to)).toEqual(pinToChoose ? [['/own-pin']] : []);
   });
 });
 

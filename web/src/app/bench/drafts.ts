@@ -1,0 +1,61 @@
+import { computed, signal } from '@angular/core';
+import { partIn, placeAt, slotKey } from '@oak-gate/core';
+import type { JobState, Place, PlaceKey, SlipChoice } from '@oak-gate/core';
+
+/** What is typed at a place and not recorded yet. */
+export interface Draft {
+  readonly place: PlaceKey;
+  readonly text: string;
+  readonly slip: SlipChoice | null;
+  /** The job as it was when the first character was typed: the reading is of that moment. */
+  readonly seen: JobState;
+}
+/** Whose, where, and with which gauge: a figure typed by somebody, in one unit, is nobody else's and of no other unit. */
+interface Whose {
+  readonly person: string;
+  readonly instrument: string;
+}
+const keyOf = ({ person, instrument }: Whose, place: PlaceKey): string => `${person} ${instrument} ${place}`;
+
+/** What is typed stays at its place, however the hand moves on. */
+export class Drafts {
+  private readonly all = signal<ReadonlyMap<string, Draft>>(new Map());
+  readonly count = computed(() => this.all().size);
+
+  at(whose: Whose, place: PlaceKey | undefined): Draft | undefined {
+    return place === undefined ? undefined : this.all().get(keyOf(whose, place));
+  }
+  /** The places where this person has typed something, in the order in which it was begun. */
+  of(whose: Whose): readonly PlaceKey[] {
+    return [...this.all()].flatMap(([key, { place }]) => (key === keyOf(whose, place) ? [place] : []));
+  }
+  type(whose: Whose, place: PlaceKey, text: string, now: JobState): void {
+    if (text === '') this.drop(whose, place);
+    else this.put(whose, { seen: this.at(whose, place)?.seen ?? now, place, text, slip: null });
+  }
+  settle(whose: Whose, place: PlaceKey, change: Partial<Pick<Draft, 'text' | 'slip'>>): void {
+    const draft = this.at(whose, place);
+    if (draft !== undefined) this.put(whose, { ...draft, ...change });
+  }
+  drop(whose: Whose, place: PlaceKey): void {
+    this.all.update((all) => new Map([...all].filter(([key]) => key !== keyOf(whose, place))));
+  }
+  private put(whose: Whose, draft: Draft): void {
+    this.all.update((all) => new Map(all).set(keyOf(whose, draft.place), draft));
+  }
+}
+
+/** What happened at a place while somebody typed there, in a sentence; nothing where nothing did. */
+export function changedUnder(draft: Draft, now: JobState, place: Place): string | undefined {
+  const [before, after] = [placeAt(draft.seen, draft.place), placeAt(now, draft.place)];
+  const slot = slotKey('ring', place.at);
+  const [was, is] = [partIn(draft.seen, slot), partIn(now, slot)];
+  if (was?.id !== is?.id || was?.condition !== is?.condition)
+    return 'The ring was worked on while you typed: Enter keeps your figure as found, Esc drops it.';
+  if (before.version === after.version) return undefined;
+  const known = new Set(before.readings.map(({ seq }) => seq));
+  const other = after.readings.findLast(({ seq }) => !known.has(seq));
+  return other === undefined
+    ? 'This place was changed while you typed: look before you press Enter.'
+    : `${other.by.name} recorded ${other.text} here while you typed. Enter keeps yours as well, Esc drops it.`;
+}
