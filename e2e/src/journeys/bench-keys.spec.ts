@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { at, Bench, changeHands, Dialog, signIn } from '../support/pages';
+import { placeKey, sheetPlaces } from '@oak-gate/core';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
@@ -138,12 +139,13 @@ test('only the person moves the hand, what is typed stays at its place, and the 
 }) => {
   const { bench, jobId, ivo } = await benchOnV8(page, demo.address);
   const sanna = await ApiTablet.signIn(demo.address, 'sanna-tveldt');
-  const [first = '', second = '', third = ''] = await ivo.openPlaces(jobId);
+  const order = sheetPlaces(await ivo.job(jobId)).map(placeKey);
+  const [first = '', second = '', third = ''] = order;
   await test.step('from the Floor: one place is recorded, and the next one is in hand', async () => {
     await bench.open(demo.address, jobId);
     await expect(bench.inHand).toHaveAttribute('data-place', first);
     await bench.record('16/17');
-    await bench.expectState(first, 'in');
+    await expect(bench.cell(first)).toContainText('16/17');
     await expect(bench.inHand).toHaveAttribute('data-place', second);
     await expect(bench.verdict).toContainText('16/17 recorded at');
   });
@@ -167,8 +169,7 @@ test('only the person moves the hand, what is typed stays at its place, and the 
     await expect(bench.entry).toHaveValue('16/');
   });
   await test.step('behind the last place it says what is left, and Enter leads there', async () => {
-    const last = (await ivo.openPlaces(jobId)).at(-1) ?? '';
-    await bench.at(last);
+    await bench.at(order.at(-1) ?? '');
     await page.keyboard.press('Enter');
     await expect(bench.verdict).toContainText(
       /That was the last place: \d+ places are still open, 1 typed and not recorded/,
@@ -192,7 +193,7 @@ test('a refusal on the bench can be read in every theme, and covers nothing', as
       .analyze();
     expect([theme, violations.map(({ id }) => id)]).toEqual([theme, []]);
   }
-  const [box, card] = [await note.boundingBox(), await page.locator('app-reading-card').boundingBox()];
+  const [box, card] = [await note.boundingBox(), await page.locator('app-reading-card .next').boundingBox()];
   expect((card?.y ?? 0) + (card?.height ?? 0)).toBeLessThanOrEqual((box?.y ?? 0) + 1);
   // Closed, it takes nothing away that was typed.
   await note.getByRole('button').first().click();

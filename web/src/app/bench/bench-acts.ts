@@ -1,6 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { wordsOf } from '@oak-gate/contract';
+import { instrumentList, wordsOf } from '@oak-gate/contract';
 import {
   currentPin,
   currentReading,
@@ -12,6 +12,7 @@ import {
   slotsOf,
 } from '@oak-gate/core';
 import type { JobDraft, JobState, SlotKey } from '@oak-gate/core';
+import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
@@ -45,6 +46,7 @@ export class BenchActs {
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
+  private readonly api = inject(Api);
 
   readonly more = computed((): readonly { readonly label: string; readonly run: () => void }[] => {
     const job = this.hand.at.job();
@@ -68,6 +70,41 @@ export class BenchActs {
 
   toFindings(): void {
     void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'gate', 'rings']);
+  }
+
+  /** Another gauge comes into the hand: one that the job has, or one of the register, taken for the job here. */
+  async otherGauge(): Promise<void> {
+    const register = await this.api.get('/api/instruments', instrumentList);
+    const here = this.hand.instrument()?.id;
+    const inJob = this.hand.instruments().filter(({ id }) => id !== here);
+    const toTake = (register.ok ? register.value : []).filter(
+      ({ id }) => !this.hand.instruments().some((each) => each.id === id),
+    );
+    if (inJob.length + toTake.length === 0) {
+      await this.router.navigate(['/instruments']);
+      return;
+    }
+    const options = [
+      ...inJob.map(({ id, name }) => ({ value: id, label: `${id}, ${name}: in this job already` })),
+      ...toTake.map(({ id, name, dueOn }) => ({ value: id, label: `${id}, ${name}, due ${dueOn}: take it` })),
+    ];
+    await this.asker.ask({
+      title: 'Another gauge',
+      lines: [
+        'What is typed with the one in hand stays with it. One that is not listed is registered under Instruments.',
+      ],
+      fields: [{ key: 'instrument', label: 'Which', kind: 'choice', options }],
+      submit: 'Take it in hand',
+      act: async ({ instrument = '' }) => {
+        const fresh = toTake.find(({ id }) => id === instrument);
+        const refused =
+          fresh === undefined
+            ? undefined
+            : await this.desk.ask({ type: 'takeInstrument', instrument, dueOn: fresh.dueOn });
+        if (refused === undefined) this.hand.useInstrument(instrument);
+        return refused;
+      },
+    });
   }
 
   lookUp(): void {

@@ -28,7 +28,7 @@ describe('what to do next', () => {
       (d) => d.take(at(1, 1, 'skirt'), '52/55'),
       at(1, 1, 'skirt'),
       'Not proven yet: at or over its maximum, the 52 went, and no blade of any set proves it in',
-      'none',
+      'gauge',
     ],
     [
       'the maximum itself went',

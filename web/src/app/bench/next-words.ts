@@ -28,8 +28,10 @@ import type {
 /** What to do next at a place, in a sentence, and whether filing is what is offered. */
 export interface NextStep {
   readonly words: string;
-  readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'none';
+  readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'gauge' | 'none';
 }
+
+const say = (words: string, offers: NextStep['offers'] = 'none'): NextStep => ({ words, offers });
 
 export function adviceAt(job: JobState, status: PlaceStatus): FilingAdvice | undefined {
   const characteristic = currentPin(job)?.characteristics.find(
@@ -50,7 +52,6 @@ export function nextStep(
   partState: PartState,
 ): NextStep {
   const unit = instrument?.unit ?? 'mm';
-  const say = (words: string, offers: NextStep['offers'] = 'none'): NextStep => ({ words, offers });
   if (status.conceded)
     return say('Out of limits, and accepted by a concession: the word stays on the record.');
   switch (status.state) {
@@ -62,11 +63,11 @@ export function nextStep(
     case 'loose':
       return say('Metal cannot be put back: try another ring, or an inspector decides.', 'replace');
     case 'notProven':
-      return say(bladeWords(job, status, instrument, partState, 'Not proven yet: '));
+      return bladeStep(job, status, instrument, partState, 'Not proven yet: ');
     case 'notTaken':
       return partIn(job, slotKey('ring', status.place.at)) === undefined
         ? say('No ring is fitted here: fit one before it is measured.')
-        : say(bladeWords(job, status, instrument, partState, ''));
+        : bladeStep(job, status, instrument, partState, '');
     case 'spent':
       return say(`Measure again: ${status.reading?.ended?.why ?? 'a part has changed'}.`);
     case 'void':
@@ -96,18 +97,20 @@ export function nextStep(
   }
 }
 
-function bladeWords(
+/** What the set in hand can still tell; where it can tell nothing more, another gauge is the next step. */
+function bladeStep(
   job: JobState,
   status: PlaceStatus,
   instrument: Instrument | undefined,
   partState: PartState,
   before: string,
-): string {
+): NextStep {
   const blades = instrument === undefined ? undefined : bladeSizes(instrument);
   const inForce = limitInForce(job, status.place, partState);
-  if (inForce.state === 'withheld') return `The limit waits for a decision: ${WITHHELD_WORDS[inForce.why]}.`;
-  if (inForce.state === 'none') return 'No document states a limit here.';
-  if (blades === undefined || instrument === undefined) return `${before}Measure it.`;
+  if (inForce.state === 'withheld')
+    return say(`The limit waits for a decision: ${WITHHELD_WORDS[inForce.why]}.`);
+  if (inForce.state === 'none') return say('No document states a limit here.');
+  if (blades === undefined || instrument === undefined) return say(`${before}Measure it.`);
   const reading = status.state === 'notProven' ? status.reading?.reading : undefined;
   const goes = reading?.kind === 'between' || reading?.kind === 'atLeast' ? reading.goes : undefined;
   const stops = reading?.kind === 'between' || reading?.kind === 'under' ? reading.stops : undefined;
@@ -121,16 +124,17 @@ function bladeWords(
   });
   const { lower, upper } = acceptRange(inForce.limit, partState);
   const show = (nm: Nanometres): string => showExact(nm, instrument.unit);
-  const begin = (words: string): string =>
-    before === '' ? `${words.charAt(0).toUpperCase()}${words.slice(1)}` : `${before}${words}`;
+  const begin = (words: string, offers?: NextStep['offers']): NextStep =>
+    say(before === '' ? `${words.charAt(0).toUpperCase()}${words.slice(1)}` : `${before}${words}`, offers);
   // A blade as thick as the maximum that goes says that the gap is at least that: nothing thicker can take it back.
   const isAtMost = goes !== undefined && goes >= upper;
   if (!('try' in advice))
     return isAtMost
       ? begin(
           `at or over its maximum, the ${show(goes)} went, and no blade of any set proves it in: measure it with a tool that reads, or try another ring.`,
+          'gauge',
         )
-      : `${before}${instrument.id} cannot settle it: take a finer set or a measuring tool.`;
+      : say(`${before}${instrument.id} cannot settle it: take a finer set or a measuring tool.`, 'gauge');
   const blade = show(advice.try);
   if (advice.try > upper)
     return begin(

@@ -74,7 +74,7 @@ describe('changing hands', () => {
     await act;
     closed.then?.(true);
     await changing;
-    expect(went.mock.calls.map(([to]) => to)).toEqual(pinToChoose ? [['/own-pin']] : []);
+    expect(went.mock.calls.flatMap(([to]) => to as string[])).toEqual(pinToChoose ? ['/own-pin'] : []);
   });
 });
 

@@ -7,7 +7,7 @@ import { ErrorTable } from './error-table';
   selector: 'app-problem-note',
   imports: [ErrorTable],
   template: `
-    <div class="note" role="alert">
+    <div class="note" [class.closable]="closable()" role="alert">
       <p class="what">{{ problem().title }}</p>
       <p class="where">{{ problem().where }}</p>
       <p class="next">{{ problem().next }}</p>
