@@ -2,7 +2,8 @@ import { setImmediate } from 'node:timers/promises';
 import type { Worker } from 'node:worker_threads';
 import type { ProblemDetails } from '@oak-gate/contract';
 import { ProblemError } from '../platform/problem-error';
-import { startThread } from '../platform/worker-thread';
+import { askThread, startThread } from '../platform/worker-thread';
+import type { AnswerLimits } from '../platform/worker-thread';
 import type { ImportPiece, ImportSource } from './read-import';
 
 export type ImportAnswer =
@@ -42,7 +43,7 @@ export class ImportThreads {
     let isWhole = false;
     try {
       for (let ask: ImportSource | null = source; ; ask = null) {
-        const answer = await askFor(worker, ask, source.name, this.limits);
+        const answer = await askThread<ImportAnswer>(worker, ask, source.name, this.answerLimits);
         isWhole = !answer.ok || answer.piece === null;
         if ('problem' in answer) throw ProblemError.again(answer.problem);
         if (!answer.ok)
@@ -57,6 +58,14 @@ export class ImportThreads {
     }
   }
 
+  private get answerLimits(): AnswerLimits {
+    const { millisecondsAPiece: milliseconds, megabytes } = this.limits;
+    return {
+      milliseconds,
+      megabytes,
+      tooLong: `a part of it took longer than ${milliseconds / 1000} seconds`,
+    };
+  }
   private async keep(worker: Worker): Promise<void> {
     if (this.idle === undefined) this.idle = worker;
     else await worker.terminate();
@@ -73,37 +82,3 @@ export class ImportThreads {
 }
 /** Those of this process. */
 export const importThreads = new ImportThreads();
-
-function askFor(
-  worker: Worker,
-  ask: ImportSource | null,
-  file: string,
-  { millisecondsAPiece, megabytes }: ImportLimits,
-): Promise<ImportAnswer> {
-  return new Promise((done, refuse) => {
-    const tooMuch = (limit: string): void => {
-      end();
-      refuse(ProblemError.of('FILE_TOO_MUCH', { file, limit }));
-    };
-    const heard = (answer: ImportAnswer): void => {
-      end();
-      done(answer);
-    };
-    const failed = ({ code }: NodeJS.ErrnoException): void => {
-      const isFull = code === 'ERR_WORKER_OUT_OF_MEMORY';
-      tooMuch(isFull ? `it took more than ${megabytes} MB of memory` : 'its reader broke down over it');
-    };
-    const gone = (): void => {
-      tooMuch('its reader broke down over it');
-    };
-    const timer = setTimeout(() => {
-      tooMuch(`a part of it took longer than ${millisecondsAPiece / 1000} seconds`);
-    }, millisecondsAPiece);
-    const end = (): void => {
-      clearTimeout(timer);
-      worker.off('message', heard).off('error', failed).off('exit', gone);
-    };
-    worker.on('message', heard).on('error', failed).on('exit', gone);
-    worker.postMessage(ask);
-  });
-}

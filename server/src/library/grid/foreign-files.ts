@@ -1,7 +1,7 @@
 import type { Worker } from 'node:worker_threads';
 import type { ProblemDetails } from '@oak-gate/contract';
 import { ProblemError } from '../../platform/problem-error';
-import { startThread } from '../../platform/worker-thread';
+import { askThread, startThread } from '../../platform/worker-thread';
 import type { ForeignTaskKind, ForeignTasks } from './foreign-task';
 
 export type ForeignAnswer =
@@ -51,43 +51,26 @@ export class ForeignFiles {
     await worker?.terminate();
   }
 
-  private ask(
+  private async ask(
     task: { readonly kind: ForeignTaskKind; readonly asks: unknown },
     file: string,
   ): Promise<unknown> {
     const worker = this.started();
     const { milliseconds, megabytes } = this.limits;
-    return new Promise((done, refuse) => {
-      const heard = (answer: ForeignAnswer): void => {
-        end();
-        if (answer.ok) done(answer.value);
-        else if ('problem' in answer) refuse(ProblemError.again(answer.problem));
-        else refuse(ProblemError.of('FILE_NOT_TEXT', { file, because: answer.because }));
-      };
-      const tooMuch = (limit: string): void => {
-        end();
-        void this.close();
-        refuse(ProblemError.of('FILE_TOO_MUCH', { file, limit }));
-      };
-      const failed = ({ code }: NodeJS.ErrnoException): void => {
-        const isFull = code === 'ERR_WORKER_OUT_OF_MEMORY';
-        tooMuch(isFull ? `it took more than ${megabytes} MB of memory` : 'its reader broke down over it');
-      };
-      const gone = (): void => {
-        tooMuch('its reader broke down over it');
-      };
-      const timer = setTimeout(() => {
-        tooMuch(`it took longer than ${milliseconds / 1000} seconds`);
-      }, milliseconds);
-      const end = (): void => {
-        clearTimeout(timer);
+    const tooLong = `it took longer than ${milliseconds / 1000} seconds`;
+    worker.ref();
+    const answer = await askThread<ForeignAnswer>(worker, task, file, { milliseconds, megabytes, tooLong })
+      .catch((error: unknown) => {
+        // It took too much, or is gone: the next file gets a new one.
+        if (this.worker === worker) void this.close();
+        throw error;
+      })
+      .finally(() => {
         worker.unref();
-        worker.off('message', heard).off('error', failed).off('exit', gone);
-      };
-      worker.ref();
-      worker.on('message', heard).on('error', failed).on('exit', gone);
-      worker.postMessage(task);
-    });
+      });
+    if (answer.ok) return answer.value;
+    if ('problem' in answer) throw ProblemError.again(answer.problem);
+    throw ProblemError.of('FILE_NOT_TEXT', { file, because: answer.because });
   }
 
   private started(): Worker {
