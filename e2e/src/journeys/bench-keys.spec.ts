@@ -193,7 +193,10 @@ test('a refusal on the bench can be read in every theme, and covers nothing', as
       .analyze();
     expect([theme, violations.map(({ id }) => id)]).toEqual([theme, []]);
   }
-  const [box, card] = [await note.boundingBox(), await page.locator('app-reading-card .next').boundingBox()];
+  const [box, card] = [
+    await note.boundingBox(),
+    await page.locator('app-reading-card .next .acts').boundingBox(),
+  ];
   expect((card?.y ?? 0) + (card?.height ?? 0)).toBeLessThanOrEqual((box?.y ?? 0) + 1);
   // Closed, it takes nothing away that was typed.
   await note.getByRole('button').first().click();
