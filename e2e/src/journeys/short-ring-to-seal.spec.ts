@@ -18,7 +18,7 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
   await test.step('file the short ring: both stations are spent, as found stays', async () => {
     await bench.at(at(3, 1, 'top'));
     await expect(page.locator('app-reading-card .next')).toContainText(
-      'File at least 1 and at most 8 thou off this ring, for both stations. Aim for 2',
+      'File at least 1, at most 8 thou off this ring; aim for 2',
     );
     await page.getByRole('button', { name: 'It is filed' }).click();
     const dialog = new Dialog(page);

@@ -12,6 +12,14 @@ const va = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
 const say = (demo: DemoJob, place: string) =>
   nextStep(demo.job, placeStatus(demo.job, parsePlaceKey(place)!), FEELERS, 'new');
 
+test('a figure that is aimed for has its reason', () => {
+  const demo = va()
+    .take(at(1, 1, 'top'), '8/9')
+    .take(at(1, 1, 'skirt'), '42/44');
+  expect(say(demo, at(1, 1, 'top')).why).toBe(
+    '2 suits both stations: the least, and 1 more, which the gauge can show.',
+  );
+});
 describe('what to do next', () => {
   test.each<[string, (demo: DemoJob) => DemoJob, string, string, string]>([
     ['nothing known', (d) => d, at(1, 1, 'skirt'), 'Try the 40: it must go, and the 52 must stop', 'none'],
@@ -69,7 +77,7 @@ describe('what to do next', () => {
       'tight, to be filed',
       (d) => d.take(at(1, 1, 'top'), '8/9').take(at(1, 1, 'skirt'), '42/44'),
       at(1, 1, 'top'),
-      'File at least 1 and at most 8 thou off this ring, for both stations. Aim for 2: the least, and 1 more, which the gauge can show',
+      'File at least 1, at most 8 thou off this ring; aim for 2. Then measure both stations again.',
       'file',
     ],
     [

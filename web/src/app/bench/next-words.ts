@@ -28,6 +28,8 @@ import type {
 /** What to do next at a place, in a sentence, and whether filing is what is offered. */
 export interface NextStep {
   readonly words: string;
+  /** The reason of a figure in it, for who has time to read it. */
+  readonly why?: string;
   readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'gauge' | 'none';
 }
 
@@ -174,9 +176,10 @@ function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Next
       const window =
         plan.most === undefined
           ? `at least ${show(plan.least)}`
-          : `at least ${show(plan.least)} and at most ${show(plan.most)}`;
+          : `at least ${show(plan.least)}, at most ${show(plan.most)}`;
       return {
-        words: `File ${window} ${unitWord(unit)} off this ring, for ${where}. Aim for ${show(plan.remove)}: ${aimWords(plan, show)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        words: `File ${window} ${unitWord(unit)} off this ring; aim for ${show(plan.remove)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        why: `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`,
         offers: 'file',
       };
     }
