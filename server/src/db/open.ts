@@ -15,7 +15,7 @@ import type { Settled, WriteWatch } from './write-queue';
  * Opens the database. Every write goes through `write`, one at a time: the driver allows one writer, and a second write
  * transaction would block the whole event loop for the busy timeout and then fail.
  * @param watch looks at the disk before each writing
- * @throws ProblemError DATABASE_FOREIGN before anything in it is touched
+ * @throws ProblemError DATABASE_FOREIGN, DATABASE_MISSING before anything in it is touched
  */
 export async function openDb(folder: string, migrationsFolder: string, watch: WriteWatch) {
   mkdirSync(folder, { recursive: true });
@@ -47,7 +47,12 @@ export type Tx = Parameters<Parameters<Db['write']>[0]>[0];
 async function refuseForeign(client: Client, folder: string): Promise<void> {
   const { rows } = await client.execute("SELECT name FROM sqlite_master WHERE type = 'table'");
   const tables = rows.map(({ name }) => name as string);
-  if (tables.length === 0) throw ProblemError.of('DATABASE_MISSING', { folder });
+  // A first start that was interrupted leaves an empty one, and no key: it is begun again.
+  const hasShop = existsSync(join(folder, 'keys')) || existsSync(join(folder, 'version.json'));
+  if (tables.every((name) => name === '__drizzle_migrations')) {
+    if (hasShop) throw ProblemError.of('DATABASE_MISSING', { folder });
+    return;
+  }
   if (!tables.includes('__drizzle_migrations') || !tables.includes('entry'))
     throw ProblemError.of('DATABASE_FOREIGN', { folder });
 }

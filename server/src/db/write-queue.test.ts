@@ -138,7 +138,7 @@ describe('commands of one chain in one commit', () => {
     const said = done.map((each) =>
       each.status === 'rejected'
         ? (each.reason as ProblemError).code
-        : each.value.entries.map(({ entry }) => (entry).seq - from).join(),
+        : each.value.entries.map(({ entry }) => entry.seq - from).join(),
     );
     expect(said).toEqual([
       '1',

@@ -81,9 +81,22 @@ describe('a folder that cannot be worked with is refused with its own words', ()
     expect(await opened()).toBe('DATABASE_FOREIGN');
     expect(readFileSync(file).equals(before)).toBe(true);
   });
-  test('its database is an empty file', async () => {
+  test('its database is an empty file beside the shop’s key', async () => {
+    mkdirSync(join(folder, 'keys'));
     writeFileSync(join(folder, 'oak-gate.sqlite'), '');
     expect(await opened()).toBe('DATABASE_MISSING');
+  });
+  test('a first start that was interrupted is begun again', async () => {
+    const file = join(folder, 'oak-gate.sqlite');
+    const client = createClient({ url: `file:${file}` });
+    await client.execute('CREATE TABLE __drizzle_migrations (id INTEGER, hash TEXT, created_at NUMERIC)');
+    client.close();
+    const services = await openServices({
+      ...{ folder, serverRoot, clock: new ScriptedClock('2026-06-01T08:00:00.000Z') },
+      logger: pino({ level: 'silent' }),
+    });
+    expect(await services.ledger.lengthOf('people')).toBe(0);
+    await services.close();
   });
   test('a folder that is a file', async () => {
     rmSync(folder, { recursive: true });
