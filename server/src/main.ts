@@ -15,6 +15,7 @@ const serverRoot = resolve(dirname(fileURLToPath(import.meta.url)), '..'); // sr
 const logger = makeLogger(process.env['LOG_LEVEL'] ?? 'warn');
 
 const BACKUPS_KEPT = 14;
+const KEPT_ALIVE_MS = 75_000;
 
 async function main(): Promise<void> {
   const { folder, port, host, names, backups, certificate, behind, demoPin } = readArguments(
@@ -25,6 +26,9 @@ async function main(): Promise<void> {
   const services = await openServices({ folder, serverRoot, clock: systemClock, logger, demoPin });
   const app = createApp(services, { webDir: resolve(serverRoot, '../web/dist/browser'), names, behind });
   const server = secured === undefined ? createHttpServer(app) : createHttpsServer(secured, app);
+  // A tablet asks again after a pause at the engine: its connection is not closed under its next request.
+  server.keepAliveTimeout = KEPT_ALIVE_MS;
+  server.headersTimeout = KEPT_ALIVE_MS + 5_000;
   server.once('error', fail);
   server.listen(port, host, () => {
     const address = server.address();
