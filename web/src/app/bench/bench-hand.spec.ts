@@ -187,6 +187,18 @@ describe('the hand moves by the person alone', () => {
     hand.record();
     expect(sent).toMatchObject([{ place: OPENING, text: '44/46' }]);
   });
+  test('what one recorded oneself from another tablet is not said to be kept beside what is typed', () => {
+    const { hand, demo, tell } = opened();
+    const { by } = demo.take(SECOND, '50+').job.places.get(SECOND)!.readings[0]!;
+    const ivo = { ...person(by.name, 'technician'), id: by.id };
+    TestBed.inject(Store).dispatch(SessionActions.told({ view: { ...SESSION, person: ivo } }));
+    tell();
+    hand.type('44/');
+    demo.take(OPENING, '50+');
+    tell();
+    expect(hand.changed()).toMatch(/^You recorded 50\+ here from another tablet/);
+    expect(hand.changed()).not.toContain('as well');
+  });
   test('what is typed is based on the moment in which it was begun', () => {
     const { hand, desk, demo, tell } = opened();
     const seen: number[] = [];

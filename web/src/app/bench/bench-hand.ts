@@ -158,7 +158,7 @@ export class BenchHand {
     const [draft, job, place] = [this.draft(), this.at.job(), this.at.place()];
     return draft === undefined || job === undefined || place === undefined
       ? undefined
-      : changedUnder(draft, job, place);
+      : changedUnder(draft, job, place, this.whose().person);
   });
   /** Behind the last place: what is still open, and where Enter leads. */
   readonly end = computed((): BenchEnd | undefined => {

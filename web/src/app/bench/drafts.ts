@@ -46,16 +46,18 @@ export class Drafts {
 }
 
 /** What happened at a place while somebody typed there, in a sentence; nothing where nothing did. */
-export function changedUnder(draft: Draft, now: JobState, place: Place): string | undefined {
+export function changedUnder(draft: Draft, now: JobState, place: Place, person: string): string | undefined {
   const [before, after] = [placeAt(draft.seen, draft.place), placeAt(now, draft.place)];
   const slot = slotKey('ring', place.at);
   const [was, is] = [partIn(draft.seen, slot), partIn(now, slot)];
   if (was?.id !== is?.id || was?.condition !== is?.condition)
-    return 'The ring was worked on while you typed: Enter keeps your figure as found, Esc drops it.';
+    return 'The ring was worked on while you typed: Enter hands your figure in as found, Esc drops it.';
   if (before.version === after.version) return undefined;
   const known = new Set(before.readings.map(({ seq }) => seq));
   const other = after.readings.findLast(({ seq }) => !known.has(seq));
+  if (other?.by.id === person)
+    return `You recorded ${other.text} here from another tablet while you typed: look which is right; Esc drops what is typed.`;
   return other === undefined
     ? 'This place was changed while you typed: look before you press Enter.'
-    : `${other.by.name} recorded ${other.text} here while you typed. Enter keeps yours as well, Esc drops it.`;
+    : `${other.by.name} recorded ${other.text} here while you typed. Enter hands yours in as well, Esc drops it.`;
 }
