@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: './src',
   outputDir: './test-results',
   fullyParallel: false,
-  workers: 1,
+  // Each has a server of its own; two fit the smallest machine that tests run on.
+  workers: 2,
   forbidOnly: Boolean(process.env['CI']),
   retries: 0,
   // Limits against hanging, not measures of speed: a machine that stands still for a while fails nothing.

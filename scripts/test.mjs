@@ -36,7 +36,10 @@ const checks = await runTogether([
 ]);
 ensureBuilt();
 ensureChromium();
-const jest = run(bin('jest'), ['--json', `--outputFile=${jestJson}`], { allowFail: true });
+// Every core: nothing else runs beside it.
+const jest = run(bin('jest'), ['--maxWorkers=100%', '--json', `--outputFile=${jestJson}`], {
+  allowFail: true,
+});
 const playwright = run(bin('playwright'), ['test', '--reporter=list,json'], {
   cwd: join(root, 'e2e'),
   env: { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightJson },

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { judge, nanometres, nextBlade, readEntry, spreadOfSet } from '../index';
+import { judge, nanometres, nextBlade, readEntry, spreadOfSet, withKnown } from '../index';
 import type { Limit, Nanometres, Reading } from '../index';
 
 const size = fc.integer({ min: 1, max: 60 });
@@ -47,6 +47,19 @@ test('a verdict says what is true of every size that the evidence allows, and no
       // The converse holds but for a bracket that ends less than one lattice step beyond a bound.
       if (verdict === 'notProven')
         expect(all((value) => value >= limit.min! && value <= limit.max! - 0.05)).toBe(false);
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test('two readings together say what both say, and are refused where no size is left', () => {
+  const blades = readings.filter(({ kind }) => kind !== 'exact');
+  fc.assert(
+    fc.property(blades, blades, (next, known) => {
+      const said = new Set(sizesOf(next));
+      const both = sizesOf(known).filter((each) => said.has(each));
+      const together = withKnown(next, known);
+      expect(together === undefined ? [] : sizesOf(together)).toEqual(both);
     }),
     { numRuns: 400 },
   );

@@ -14,14 +14,13 @@ import type { Actor } from '../kernel/actor';
 import { holdsOneOf } from '../kernel/actor';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { BenchEvent, ReadingTaken } from './bench-events';
-import { intervalOf } from './interval';
+import { isWithin, withKnown } from './evidence';
 import { judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
 import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
 import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
 import { readEntry } from './read-entry';
 import type { EntryFault } from './read-entry';
-import type { Reading } from './reading';
 
 export interface BenchSlice extends PlacesState, PinState, PartsState {
   readonly instruments: Readonly<Record<string, Instrument>>;
@@ -196,24 +195,17 @@ function take(
   const now = currentReading(record);
   if (now === undefined) return event(null, false);
   const { reading } = taken.value;
-  if (narrows(reading, now.reading)) return event(now.seq, false);
-  // Somebody else was here meanwhile. The same evidence confirms; what differs is kept too, and a person decides.
-  const isRivals = !isFresh && now.by.id !== by.id;
-  if (isRivals) return confirms(reading, now.reading) ? event(now.seq, false) : event(null, true);
-  return refuse('PLACE_HAS_READING', { place, text: now.text });
-}
-
-/** A bracket inside the known one is more of the same evidence; anything else would contradict it and needs a correction. */
-function narrows(next: Reading, known: Reading): boolean {
-  if (known.kind === 'exact' || known.kind === 'spread') return false;
-  const inner = intervalOf(next);
-  const outer = intervalOf(known);
-  const isNarrower = inner.lo > outer.lo || inner.hi < outer.hi;
-  return isNarrower && inner.lo >= outer.lo && inner.hi <= outer.hi;
-}
-function confirms(next: Reading, known: Reading): boolean {
-  const [a, b] = [intervalOf(next), intervalOf(known)];
-  return next.kind === known.kind && a.lo === b.lo && a.hi === b.hi;
+  // Somebody else was here meanwhile. What says no more than the known is not held against it; what differs is kept too, and a
+  // person decides.
+  if (!isFresh && now.by.id !== by.id)
+    return isWithin(reading, now.reading) ? event(now.seq, false) : event(null, true);
+  const together = withKnown(reading, now.reading);
+  const where = placeOf(state, place);
+  if (together === undefined || where === undefined)
+    return refuse('PLACE_HAS_READING', { place, text: now.text });
+  const verdict = judgePlace(state, where, taken.value.verdict.partState, together);
+  const data = { place, basedOn, ...taken.value, reading: together, verdict };
+  return ok([{ type: 'readingTaken', v: 2, data: { ...data, refines: now.seq, contests: false } }]);
 }
 
 function correct(

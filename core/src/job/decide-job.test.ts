@@ -32,6 +32,9 @@ const OIL = at(1, 2, 'skirt');
 const stateAt = (story: Story, place: string): PlaceStateWord =>
   placeStatus(story.job, parsePlaceKey(place)!).state;
 const ready = (): Story => new Story().arrive().fit();
+/** The ends of a bracket, in thou. */
+const endsOf = (reading: object): readonly number[] =>
+  Object.values(reading).flatMap((end: unknown) => (typeof end === 'number' ? [end / 25_400] : []));
 
 describe('a job from arrival to seal', () => {
   test('passes its gates in order and ends sealed', () => {
@@ -186,6 +189,28 @@ describe('readings', () => {
     expect(placeAt(story.job, SKIRT).readings.map(({ status }) => status)).toEqual(['refined', 'current']);
     expect(asFound(placeAt(story.job, SKIRT))?.text).toBe('50+');
     expect(story.attempt(story.reading(SKIRT, '44/46'), IVO)?.code).toBe('PLACE_HAS_READING');
+  });
+  test.each([
+    ['42+', '<46', ['between', 42, 46]],
+    ['<46', '42+', ['between', 42, 46]],
+    ['<46', '40/50', ['between', 40, 46]],
+    ['42/48', '40/50', ['between', 42, 48]],
+    ['42+', '44+', ['atLeast', 44]],
+    ['44+', '42+', ['atLeast', 44]],
+    ['42/44', '42/44', ['between', 42, 44]],
+  ])('%s and then %s is more evidence, and no correction', (first, second, [kind, ...ends]) => {
+    const story = ready().take(SKIRT, first).take(SKIRT, second);
+    const [known, now] = placeAt(story.job, SKIRT).readings;
+    expect([known?.status, now?.status, now?.text]).toEqual(['refined', 'current', second]);
+    expect([now?.reading.kind, ...endsOf(now!.reading)]).toEqual([kind, ...ends]);
+  });
+  test.each([
+    ['42+', '<42'],
+    ['<42', '42/44'],
+    ['44/46', '46/48'],
+  ])('%s and %s cannot both be true', (first, second) => {
+    const story = ready().take(SKIRT, first);
+    expect(story.attempt(story.reading(SKIRT, second), IVO)?.code).toBe('PLACE_HAS_READING');
   });
   test('a correction keeps what was typed and is never as found', () => {
     const story = ready().take(SKIRT, '48/50');

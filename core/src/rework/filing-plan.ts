@@ -1,11 +1,12 @@
 import { SLOT_AXES } from '../engines/characteristic';
 import type { Characteristic, PartKind } from '../engines/characteristic';
 import { placeKey, slotKey } from '../engines/place';
-import type { Place, SlotKey } from '../engines/place';
+import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import { partIn } from '../engines/parts';
 import type { Part, PartsState } from '../engines/parts';
-import { currentReading, placeAt, sheetPlaces } from '../bench/places';
-import type { PlacesState } from '../bench/places';
+import { intervalOf } from '../bench/interval';
+import { characteristicOf, currentReading, placeAt, placeOf, sheetPlaces } from '../bench/places';
+import type { PlacesState, RecordedReading } from '../bench/places';
 import { onceFor } from '../kernel/once-for';
 import { limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
@@ -13,7 +14,7 @@ import { acceptRange } from '../library/limit';
 import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { filingWindow } from './filing-window';
-import type { FilingPlan, FilingStation } from './filing-window';
+import type { FilingAim, FilingPlan, FilingStation } from './filing-window';
 
 /** What to do with a part that can be filed: advice over all its stations, or why there is none yet. */
 export type FilingAdvice =
@@ -49,27 +50,59 @@ export function filingAdvice(
       const missing = places.filter((_, i) => readings[i] === undefined).map(placeKey);
       if (missing.length > 0) return [{ kind: 'measureFirst', part, slot, places: missing }];
       if (places.some((place) => limitInForce(state, place, part.state).state === 'withheld')) return [];
-      const stations = places.flatMap((place, i): FilingStation[] => {
-        const reading = readings[i];
-        const inForce = limitInForce(state, place, part.state);
-        if (reading === undefined) return [];
-        const { lower, upper } = acceptRange(inForce.state === 'inForce' ? inForce.limit : {}, part.state);
-        return [
-          { name: placeKey(place), reading: reading.reading, ...bound('min', lower), ...bound('max', upper) },
-        ];
-      });
-      // One step of the gauge beyond the least: a cut that just reaches the bound cannot be shown to have reached it.
-      const margin = readings.reduce<Nanometres>(
-        (most, reading) =>
-          reading !== undefined && reading.instrument.resolution > most
-            ? reading.instrument.resolution
-            : most,
-        nanometres(0),
-      );
-      const plan = filingWindow({ stations, aim: { kind: 'least', margin } });
+      const plan = filingWindow({ stations: stationsOf(state, places, part), aim: leastShown(readings) });
       return [{ kind: 'plan', part, slot, stations: places.map(placeKey), plan }];
     },
   );
+}
+
+/**
+ * The cut that makes a size no smaller than the one it is held against, without taking its part out of limits anywhere.
+ * @param places the one that is too small, and the one it is held against, as a relation names them
+ * @returns undefined where no cut can: one part has both, not all is measured, or nobody knows how far the other one goes
+ */
+export function mendingCut(
+  state: PlacesState & PinState & PartsState,
+  [here, there]: readonly PlaceKey[],
+): FilingPlan | undefined {
+  const [place, other] = [here, there].map((key) => (key === undefined ? undefined : placeOf(state, key)));
+  const kind = place === undefined ? undefined : characteristicOf(state, place)?.filed;
+  if (place === undefined || other === undefined || kind === undefined) return undefined;
+  const slot = slotKey(kind, place.at);
+  const part = partIn(state, slot);
+  const its = currentReading(placeAt(state, placeKey(other)));
+  if (part === undefined || its === undefined || slot === slotKey(kind, other.at)) return undefined;
+  const places = placesBySlot(sheetPlaces(state, place.characteristic), kind).find(([each]) => each === slot);
+  const all = places?.[1] ?? [];
+  const readings = all.map((each) => currentReading(placeAt(state, placeKey(each))));
+  const { hi } = intervalOf(its.reading);
+  if (hi === Infinity || readings.includes(undefined)) return undefined;
+  const stations = stationsOf(state, all, part).map((station) =>
+    station.name === here ? { ...station, min: nanometres(Math.max(station.min ?? 0, hi)) } : station,
+  );
+  return filingWindow({ stations, aim: leastShown(readings) });
+}
+
+/** What the stations of one part hold against a cut; one without a reading says nothing. */
+function stationsOf(
+  state: PlacesState & PinState,
+  places: readonly Place[],
+  part: Part,
+): readonly FilingStation[] {
+  return places.flatMap((place): FilingStation[] => {
+    const reading = currentReading(placeAt(state, placeKey(place)));
+    if (reading === undefined) return [];
+    const inForce = limitInForce(state, place, part.state);
+    const { lower, upper } = acceptRange(inForce.state === 'inForce' ? inForce.limit : {}, part.state);
+    return [
+      { name: placeKey(place), reading: reading.reading, ...bound('min', lower), ...bound('max', upper) },
+    ];
+  });
+}
+/** One step of the gauge beyond the least: a cut that just reaches the bound cannot be shown to have reached it. */
+function leastShown(readings: readonly (RecordedReading | undefined)[]): FilingAim {
+  const steps = readings.flatMap((reading) => (reading === undefined ? [] : [reading.instrument.resolution]));
+  return { kind: 'least', margin: nanometres(Math.max(0, ...steps)) };
 }
 
 /** The places of a sheet, by the part that is filed: worked out once for each sheet. */

@@ -99,22 +99,40 @@ export class ApiTablet {
     return state;
   }
   /** A marine V8 with its rings fitted, measured nowhere. */
-  async openV8(number: string, serial: string): Promise<string> {
-    const engine = {
-      model: 'M8-52',
-      serial,
+  /** Puts a document into the library, drafted by this steward and checked by somebody else. */
+  async publish(
+    checker: ApiTablet,
+    revision: { readonly number: string; readonly revision: string; readonly [more: string]: unknown },
+    rows: Buffer,
+  ): Promise<void> {
+    const path = `/api/library/revisions/${encodeURIComponent(`${revision.number} rev ${revision.revision}`)}`;
+    await this.post('/api/library/revisions', { id: randomUUID(), revision });
+    await this.bytes(`${path}/rows?command=${randomUUID()}&name=rows.csv`, rows);
+    const { digest } = (await checker.get(path)) as { digest: string };
+    await checker.post(`${path}/check`, { id: randomUUID(), digest });
+    const { status, body } = await this.post(`${path}/publish`, { id: randomUUID() });
+    if (status !== 201) throw new Error(JSON.stringify(body));
+  }
+  /** Opens a job, takes the feelers and fits every ring: ready to be measured. */
+  async openReady(
+    job: { readonly number: string; readonly duty: string; readonly reason: string },
+    engine: { readonly model: string; readonly serial: string; readonly [more: string]: unknown },
+    state: 'new' | 'reused' = 'new',
+  ): Promise<string> {
+    const nothing = {
       buildDate: null,
-      oversize: '0.020',
-      pistonMaterial: 'H',
+      oversize: '0',
+      pistonMaterial: null,
       ringPartNumber: null,
       hoursSinceNew: null,
       hoursSinceOverhaul: null,
     };
-    const { body } = await this.post('/api/jobs', {
+    const { status, body } = await this.post('/api/jobs', {
       id: randomUUID(),
-      job: { number, duty: 'continuous marine', reason: 'rebored' },
-      engine,
+      job,
+      engine: { ...nothing, ...engine },
     });
+    if (status !== 201) throw new Error(JSON.stringify(body));
     const { jobId } = body as { jobId: string };
     await this.command(jobId, { type: 'takeInstrument', instrument: 'FS-2' });
     const layout = (await this.job(jobId)).pins[0]?.model.layout;
@@ -122,10 +140,16 @@ export class ApiTablet {
     await this.command(jobId, {
       type: 'fitParts',
       slots: slotsOf(layout, 'ring').map(({ key }) => key),
-      state: 'new',
+      state,
       partNumber: null,
       lot: null,
     });
     return jobId;
+  }
+  openV8(number: string, serial: string): Promise<string> {
+    return this.openReady(
+      { number, duty: 'continuous marine', reason: 'rebored' },
+      { model: 'M8-52', serial, oversize: '0.020', pistonMaterial: 'H' },
+    );
   }
 }

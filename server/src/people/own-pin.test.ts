@@ -39,9 +39,9 @@ async function newcomer(): Promise<{
 }
 const choose = (tablet: Tablet, pin: string, next: string, id: string = randomUUID()) =>
   tablet.post('/api/session/pin', { id, pin, next });
-const setAnother = (person: { id: string; name: string }, pin: string) =>
+const setAnother = (person: { id: string; name: string }, pin: string, id: string = randomUUID()) =>
   teo.post('/api/people/change', {
-    id: randomUUID(),
+    id,
     person: { id: person.id, name: person.name, roles: ['technician'], authorisation: null },
     active: true,
     pin,
@@ -125,8 +125,9 @@ test('a new PIN of one’s own ends the other sign-ins and their streams, and no
   await tablet.stream(`/api/jobs/${jobId}/stream`);
   expect(shop.services.sessions.streams).toBe(2);
   expect((await choose(tablet, PIN, '5802')).status).toBe(201);
-  await otherStream.ended;
+  // At once, and not when the next heartbeat finds it out.
   expect(shop.services.sessions.streams).toBe(1);
+  await otherStream.ended;
   expect(code(await other.get('/api/floor'))).toEqual([401, 'NOT_SIGNED_IN']);
   expect((await tablet.get('/api/floor')).status).toBe(200);
   await tablet.send('/api/session', { method: 'DELETE' });
@@ -146,6 +147,14 @@ test('a manager’s second PIN wins over the first, whoever is at the door', asy
   expect(await person.signIn(PIN)).toEqual([403, 'PIN_WRONG']);
   expect(await person.signIn('5805')).toEqual([201, undefined]);
   expect(code(await person.tablet.get('/api/floor'))).toEqual([403, 'PIN_TO_CHOOSE']);
+});
+
+test('the same command again with another PIN is refused, and sets nothing', async () => {
+  const person = await newcomer();
+  const id = randomUUID();
+  expect((await setAnother(person, '5804', id)).status).toBe(201);
+  expect(code(await setAnother(person, '5805', id))).toEqual([409, 'COMMAND_ID_REUSED']);
+  expect(await person.signIn('5804')).toEqual([201, undefined]);
 });
 
 test('a manager’s PIN that comes while the owner’s is being kept is the last word', async () => {

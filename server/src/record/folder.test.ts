@@ -77,6 +77,8 @@ describe('what the database’s own log has lost after a crash', () => {
   test('a reading that was acknowledged and is gone: that job says so, the others work', async () => {
     await open();
     const ivo = await shop.as('ivo');
+    // One before it, so that it is not the first that is noted since the start.
+    expect((await ivo.command(jobs[0]!, { type: 'takeInstrument', instrument: 'FS-2' })).status).toBe(201);
     const command = await ivo.seen(jobs[3]!, reading(OTHER, '44/46') as never);
     const before = logged();
     const length = await shop.services.ledger.lengthOf(jobChain(jobs[3]!));
@@ -119,7 +121,7 @@ describe('what the database’s own log has lost after a crash', () => {
     const file = join(shop.folder, 'acknowledged.txt');
     const lines = readFileSync(file, 'utf8');
     const forged = lines.split('\n')[0]!.replace(/^(\S+) \d+/, '$1 900');
-    writeFileSync(file, `${lines}${lines}${forged}\n\u0000\u0000 x\n${lines.slice(0, 30)}`);
+    writeFileSync(file, `${lines}${lines}\n\u0000\u0000 x\n${lines.slice(0, 30)}\n${forged}\n`);
     await open();
     expect(shop.services.ledger.damagedChains).toEqual([]);
   });
@@ -182,6 +184,14 @@ describe('what must not be worked with is refused before it is touched', () => {
   test('a folder without the key of its marks', async () => {
     rmSync(join(shop.folder, 'keys', 'folder.key'));
     expect(await refused()).toMatchObject({ code: 'SEAL_KEY_MISSING' });
+  });
+  test('a story that ends later than it is now goes on only with a manager’s word, whatever else is gone', async () => {
+    await meddle('DELETE FROM receipt');
+    shop.clock.jump(-24 * 3_600_000);
+    await open();
+    const ivo = await shop.as('ivo');
+    const refused = await ivo.command(jobs[0]!, { type: 'takeInstrument', instrument: 'FS-2' });
+    expect([refused.status, refused.body.code]).toEqual([503, 'CLOCK_IN_DOUBT']);
   });
   test('heads are not made anew because somebody took the version away', async () => {
     rmSync(join(shop.folder, 'version.json'));

@@ -1,5 +1,5 @@
 import { boundName, boundText, contextWords, rowStatement, workedWords } from '@oak-gate/contract';
-import { currentPin, fitKey, formulaLength, statedBound, statementsAbout } from '@oak-gate/core';
+import { currentPin, fitKey, formulaLength, shopTarget, statedBound, statementsAbout } from '@oak-gate/core';
 import type {
   JobState,
   LengthUnit,
@@ -61,36 +61,43 @@ export function alsoSays(
   if (pin === undefined || fit === undefined) return [];
   const used = inForce.state === 'inForce' ? Object.values(inForce.sources) : [];
   const statements = statementsAbout(place, pin);
+  const targeted = new Set(shopTarget(job, place, partState)?.rows.map(({ id }) => id));
   return pin.documents.flatMap(({ id }): OtherWords[] => {
     const rows = statements.filter((row) => row.id.startsWith(`${id} row `));
-    if (rows.length === 0) return [{ document: id, says: 'nothing here', differs: false }];
-    return rows
-      .filter((row) => !used.includes(row.id))
-      .map((row) => {
-        const said = (['min', 'max', 'serviceMin', 'serviceMax'] as const).flatMap((bound) => {
-          const value = statedBound(row, bound, pin.context);
-          return value === undefined || value === 'unknown' ? [] : [{ bound, value }];
-        });
-        const both =
-          said.find(({ bound }) => bound === 'min') !== undefined &&
-          said.find(({ bound }) => bound === 'max') !== undefined;
-        const text = (value: (typeof said)[number]): string =>
-          boundText(value.value, unit, value.bound.endsWith('in') ? 'up' : 'down');
-        const words = both
-          ? said.slice(0, 2).map(text).join(' to ')
-          : said.map((each) => `${boundName(each.bound)} ${text(each)}`).join(', ');
-        const held = fit.held.find((each) => each.row === row.id);
-        return {
-          document: row.id,
-          says:
-            held === undefined
-              ? words === ''
-                ? 'needs the bore diameter'
-                : words
-              : `${words} (held back: ${contextWords(held.missing)} is not known)`,
-          differs:
-            fit.governing.others.some((other) => other.row === row.id && other.differs) || held !== undefined,
-        };
-      });
+    return (
+      rows
+        // What the shop aims for is said beside the limit.
+        .filter((row) => !used.includes(row.id) && !targeted.has(row.id))
+        .map((row) => {
+          const said = (['min', 'max', 'serviceMin', 'serviceMax'] as const).flatMap((bound) => {
+            const value = statedBound(row, bound, pin.context);
+            return value === undefined || value === 'unknown' ? [] : [{ bound, value }];
+          });
+          const both =
+            said.find(({ bound }) => bound === 'min') !== undefined &&
+            said.find(({ bound }) => bound === 'max') !== undefined;
+          const text = (value: (typeof said)[number]): string =>
+            boundText(value.value, unit, value.bound.endsWith('in') ? 'up' : 'down');
+          const words = both
+            ? said.slice(0, 2).map(text).join(' to ')
+            : said.map((each) => `${boundName(each.bound)} ${text(each)}`).join(', ');
+          const held = fit.held.find((each) => each.row === row.id);
+          const isIdle = row.kind === 'shop' && said.length > 0;
+          return {
+            document: row.id,
+            says:
+              held === undefined
+                ? words === ''
+                  ? 'needs the bore diameter'
+                  : isIdle
+                    ? `${words} (a target that narrows nothing here: ignored)`
+                    : words
+                : `${words} (held back: ${contextWords(held.missing)} is not known)`,
+            differs:
+              fit.governing.others.some((other) => other.row === row.id && other.differs) ||
+              held !== undefined,
+          };
+        })
+    );
   });
 }

@@ -129,6 +129,8 @@ export class BenchHand {
       }),
     );
   });
+  /** The question whose answer keeps a reading from counting. */
+  readonly saidNo = computed(() => this.questions().find(({ answer }) => answer === 'no')?.text);
   /** The tries so far at this place, from what is typed or from the reading that is not proven. */
   readonly tries = computed((): Tries => {
     const typed = this.understood();

@@ -1,6 +1,6 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
-import { placeWords, placeWordsOf, unitWord } from '@oak-gate/contract';
+import { placeWords, placeWordsOf, shortReading, stateWord, unitWord } from '@oak-gate/contract';
 import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
 import type { PlaceKey } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -50,6 +50,17 @@ export class EntryBar {
     const place = this.hand.at.place();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     return layout === undefined || place === undefined ? undefined : placeWords(layout, place);
+  });
+  /** How the place stands, where nothing is typed. */
+  protected readonly standing = computed(() => {
+    const status = this.hand.at.status();
+    if (status === undefined) return { mark: undefined, words: '' };
+    const { state, reading } = status;
+    const unit = this.hand.instrument()?.unit ?? 'mm';
+    const figure =
+      reading?.status !== 'current' ? '' : `, ${shortReading(reading.reading, unit)} ${unitWord(unit)}`;
+    const words = stateWord(state, this.hand.at.characteristic());
+    return { mark: state, words: `${words}${figure}` };
   });
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);

@@ -64,7 +64,10 @@ export class ReadingCard {
         return reading?.status === 'current' ? [reading.reading] : [];
       });
     const concession = status.conceded ? own(job.concessions, status.key) : undefined;
+    const also = alsoSays(job, place, this.hand.at.partState(), inForce, unit);
+    const differ = also.filter(({ differs }) => differs).length;
     return {
+      alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
       title: `${words.cylinder}, ${words.ring.charAt(0).toLowerCase()}${words.ring.slice(1)}`,
       station: words.station,
       unit,
@@ -90,7 +93,7 @@ export class ReadingCard {
       mixed: inForce.state === 'inForce' && !inForce.decided && fit?.governing.mixed === true,
       fit: { fit: fitKey(place), part: this.hand.at.partState() },
       sources: sourcesOf(job, inForce, unit),
-      also: alsoSays(job, place, this.hand.at.partState(), inForce, unit),
+      also,
       history: record.readings.map((reading) => this.historyOf(reading, record)),
       sealed: job.seal !== undefined,
     };

@@ -1,19 +1,33 @@
-import { marginWords, stackWords, stateWord, understoodWords, wordsOf } from '@oak-gate/contract';
+import {
+  marginWords,
+  shortReading,
+  stackWords,
+  stateWord,
+  understoodWords,
+  wordsOf,
+} from '@oak-gate/contract';
 import {
   bladeSizes,
+  currentReading,
   decimalLength,
+  isWithin,
   judgePlace,
   limitInForce,
+  placeAt,
+  placeKey,
   problem,
   readEntry,
   showExact,
+  showLength,
   slipSuspects,
+  withKnown,
 } from '@oak-gate/core';
 import type {
   Characteristic,
   EntryFault,
   Instrument,
   JobState,
+  Nanometres,
   PartState,
   Place,
   PlaceStateWord,
@@ -71,7 +85,10 @@ export function understand(
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
-  const fact = judgePlace(job, place, partState, entry.reading);
+  const known = currentReading(placeAt(job, placeKey(place)));
+  const together = known === undefined ? undefined : withKnown(entry.reading, known.reading);
+  const reading = together ?? entry.reading;
+  const fact = judgePlace(job, place, partState, reading);
   const notInSet = entry.notes.includes('notInSet');
   const last = entry.notes.includes('lastBlade') ? ' It is the thickest blade of the set.' : '';
   if (notInSet) {
@@ -81,10 +98,15 @@ export function understand(
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
   const asInches = entry.notes.includes('readAsInches');
-  const margin = marginWords(fact, entry.reading, instrument.unit);
+  const margin = marginWords(fact, reading, instrument.unit);
+  // A bracket that says more than was typed: the other end is known from before.
+  const before =
+    known === undefined || isWithin(reading, entry.reading) === isWithin(entry.reading, reading)
+      ? ''
+      : `with ${known.text} from before ${shortReading(reading, instrument.unit)}`;
   return {
     kind: 'read',
-    words: `${[understoodWords(entry.reading, instrument.unit), stackWords(entry.stacks, instrument.unit), asInches ? 'read as inches' : ''].filter((part) => part !== '').join(', ')}.${last}`,
+    words: `${[understoodWords(entry.reading, instrument.unit), stackWords(entry.stacks, instrument.unit), asInches ? 'read as inches' : '', before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
     asInches,
@@ -121,9 +143,19 @@ function suspectsOf(
     decimalLength(number.replace(',', '.'), unit) === thinnest
   )
     return [];
-  const possible = report.suspects.filter(({ value }) => blades?.includes(value) !== false);
-  return possible.map((suspect) => ({
-    ...suspect,
-    text: text.replace(number, showExact(suspect.value, unit)),
-  }));
+  const decimals = number.split(/[.,]/)[1]?.length ?? 0;
+  return report.suspects.flatMap((suspect) => {
+    // A blade of one system is marked in the other one too, with as many figures as were typed.
+    const marked = (blade: Nanometres): boolean =>
+      suspect.reason === 'unit' &&
+      decimals > 0 &&
+      showLength(blade, suspect.unit, decimals) === showLength(suspect.value, suspect.unit, decimals);
+    const value =
+      blades === undefined
+        ? suspect.value
+        : (blades.find((blade) => blade === suspect.value) ?? blades.find(marked));
+    return value === undefined
+      ? []
+      : [{ ...suspect, value, text: text.replace(number, showExact(value, unit)) }];
+  });
 }

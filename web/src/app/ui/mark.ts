@@ -5,7 +5,7 @@ import type { PlaceStateWord } from '@oak-gate/core';
 /** Each state's shape: it tells the states apart without colour. Drawn on a field of 20 by 20. */
 export const MARK_SHAPES: Readonly<Record<PlaceStateWord, string>> = {
   in: 'M10 3a7 7 0 1 1 0 14a7 7 0 1 1 0-14z',
-  serviceable: 'M10 3a7 7 0 0 0 0 14zM10 3.9a6.1 6.1 0 0 1 0 12.2',
+  serviceable: 'M10 3a7 7 0 0 0 0 14z',
   tight: 'M16.5 2.5v15L3 10z',
   loose: 'M3.5 2.5v15L17 10z',
   notProven: 'M10 2.5l7.5 7.5-7.5 7.5L2.5 10z',
@@ -19,6 +19,10 @@ export const MARK_SHAPES: Readonly<Record<PlaceStateWord, string>> = {
   deferred: 'M7 5v10M13 5v10',
   notApplicable: 'M4.5 10h11',
   declaredNotApplicable: 'M4.5 10h4M11.5 10h4',
+};
+/** What is drawn beside a filled shape and stays empty, so that it can be told from the full one without colour. */
+const OUTLINES: Readonly<Partial<Record<PlaceStateWord, string>>> = {
+  serviceable: 'M10 4a6 6 0 0 1 0 12',
 };
 const FILLED: readonly PlaceStateWord[] = ['in', 'serviceable', 'tight', 'loose', 'contested'];
 
@@ -37,11 +41,15 @@ const FILLED: readonly PlaceStateWord[] = ['in', 'serviceable', 'tight', 'loose'
       @if (conceded()) {
         <rect x="1" y="1" width="18" height="18" rx="1" class="box" />
       }
-      <path
-        [attr.d]="shape()"
-        [class.filled]="filled()"
-        [attr.transform]="conceded() ? 'translate(3 3) scale(.7)' : null"
-      />
+      <g [attr.transform]="conceded() ? 'translate(3 3) scale(.7)' : null">
+        <path [attr.d]="shape()" [class.filled]="filled()" />
+        @if (outline(); as line) {
+          <path [attr.d]="line" />
+        }
+      </g>
+      @if (asked()) {
+        <circle cx="10" cy="10" r="11" class="asked" />
+      }
       @if (pending()) {
         <circle cx="10" cy="10" r="9" class="pending" />
       }
@@ -55,10 +63,13 @@ export class Mark {
   readonly size = input(16);
   readonly conceded = input(false);
   readonly pending = input(false);
+  /** Good by itself, and somebody has to decide about it all the same. */
+  readonly asked = input(false);
   protected readonly shape = computed(() => MARK_SHAPES[this.state()]);
+  protected readonly outline = computed(() => OUTLINES[this.state()]);
   protected readonly filled = computed(() => FILLED.includes(this.state()));
   protected readonly word = computed(
     () =>
-      `${stateWord(this.state())}${this.conceded() ? ', conceded' : ''}${this.pending() ? ', not on disk yet' : ''}`,
+      `${stateWord(this.state())}${this.conceded() ? ', conceded' : ''}${this.asked() ? ', to be decided' : ''}${this.pending() ? ', not on disk yet' : ''}`,
   );
 }

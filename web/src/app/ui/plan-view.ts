@@ -1,4 +1,4 @@
-import { currentPin, placeStatus, sheetPlaces } from '@oak-gate/core';
+import { currentPin, findingsAt, placeStatus, sheetPlaces } from '@oak-gate/core';
 import type { JobState, PlaceStatus } from '@oak-gate/core';
 
 export interface PlanCylinder {
@@ -8,9 +8,18 @@ export interface PlanCylinder {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly marks: readonly { readonly status: PlaceStatus; readonly x: number; readonly y: number }[];
+  /** Where its lines of marks are parted, from the top of the drawing. */
+  readonly fins: readonly number[];
+  readonly marks: readonly PlanMark[];
   /** What to be read for the whole cylinder. */
   readonly words: string;
+}
+export interface PlanMark {
+  readonly status: PlaceStatus;
+  /** Good by itself, and the gate asks about it all the same. */
+  readonly asked: boolean;
+  readonly x: number;
+  readonly y: number;
 }
 export interface PlanView {
   readonly height: number;
@@ -51,6 +60,7 @@ export function planView(job: JobState): PlanView | undefined {
     const marks = marksOf(own, across).flatMap((line, lineIndex) =>
       line.map((status, column) => ({
         status,
+        asked: findingsAt(job, status).length > 0,
         x: x + width / 2 + (column - (line.length - 1) / 2) * MARK_STEP_X - 9,
         y: y + HEAD + lineIndex * MARK_STEP_Y - 4,
       })),
@@ -63,6 +73,7 @@ export function planView(job: JobState): PlanView | undefined {
       y,
       width,
       height,
+      fins: lines.map((_, line) => y + HEAD - 2 + line * MARK_STEP_Y),
       marks,
       words: `${label}: ${done} of ${own.length} places accepted`,
     };

@@ -1,6 +1,7 @@
 import { placeWords, shortReading, showBound } from '@oak-gate/contract';
 import {
   currentPin,
+  findingsAt,
   limitInForce,
   partsAt,
   placeStatus,
@@ -42,6 +43,8 @@ export interface SheetLine {
 }
 export interface SheetCell {
   readonly status: PlaceStatus;
+  /** Good by itself, and the gate asks about it all the same. */
+  readonly asked: boolean;
   readonly figure: string;
   /** What goes over what stops, for narrow columns. */
   readonly over: string;
@@ -114,7 +117,7 @@ function lineOf(
   places: readonly Place[],
   unit: LengthUnit,
 ): SheetLine {
-  const cells = places.map((place) => cellOf(placeStatus(job, place), unit));
+  const cells = places.map((place) => cellOf(job, placeStatus(job, place), unit));
   const [first] = places;
   const inForce =
     first === undefined ? undefined : limitInForce(job, first, partStateAt(job, characteristic, first));
@@ -134,11 +137,11 @@ export function limitText(inForce: LimitInForce, unit: LengthUnit): string {
   return inForce.state === 'none' ? 'no limit' : 'undecided';
 }
 
-function cellOf(status: PlaceStatus, unit: LengthUnit): SheetCell {
+function cellOf(job: JobState, status: PlaceStatus, unit: LengthUnit): SheetCell {
   const reading = status.reading?.reading;
   const figure = reading === undefined ? '' : shortReading(reading, unit);
   const [over = '', under = ''] = figure.split('/');
-  return { status, figure, over, under };
+  return { status, asked: findingsAt(job, status).length > 0, figure, over, under };
 }
 
 function spreadText(readings: readonly Reading[], unit: LengthUnit): string {

@@ -1,0 +1,145 @@
+import type { Page } from '@playwright/test';
+
+/**
+ * What cannot be seen on a page as it stands: text that a box cuts through, and controls or texts that something else covers.
+ * Measured by geometry: the lines of every text against the boxes that clip it, and what lies on top at its middle. What a
+ * box can be scrolled to is not cut; what is scrolled away is not looked at.
+ * @returns one line for each fault
+ */
+export const hiddenParts = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const SLACK = 1.5;
+    const faults: string[] = [];
+    const isShown = (element: Element): boolean =>
+      element.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
+      element.closest(
+        '.visually-hidden, .cdk-visually-hidden, [aria-hidden="true"], mat-icon, .mat-ripple',
+      ) === null;
+    const nameOf = (element: Element): string => {
+      const host = element.closest('[class]') ?? element;
+      const said = (element.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 40);
+      return `${element.tagName.toLowerCase()} in .${(host.getAttribute('class') ?? '').split(' ')[0] ?? ''} "${said}"`;
+    };
+    interface Clip {
+      readonly box: DOMRect;
+      readonly scrollsX: boolean;
+      readonly scrollsY: boolean;
+    }
+    const clipsOf = (element: Element): Clip[] => {
+      const clips: Clip[] = [];
+      let above: Element | null = element;
+      let isFixed = false;
+      while (above !== null && above !== document.documentElement) {
+        const style = getComputedStyle(above);
+        const scrolls = (overflow: string): boolean => overflow === 'auto' || overflow === 'scroll';
+        const cuts = (overflow: string): boolean => overflow !== 'visible';
+        if (
+          !isFixed &&
+          style.display !== 'inline' &&
+          (cuts(style.overflowX) || cuts(style.overflowY)) &&
+          above !== document.body
+        ) {
+          const outer = above.getBoundingClientRect();
+          const box = new DOMRect(
+            outer.x + above.clientLeft,
+            outer.y + above.clientTop,
+            above.clientWidth,
+            above.clientHeight,
+          );
+          clips.push({ box, scrollsX: scrolls(style.overflowX), scrollsY: scrolls(style.overflowY) });
+        }
+        if (style.position === 'fixed') isFixed = true;
+        above = above.parentElement;
+      }
+      return clips;
+    };
+    /** Whether a scrolling box has moved it away: then nothing is said of it. */
+    const isScrolledAway = (rect: DOMRect, clips: readonly Clip[]): boolean =>
+      clips.some(
+        ({ box, scrollsX, scrollsY }) =>
+          (scrollsY && (rect.bottom > box.bottom + SLACK || rect.top < box.top - SLACK)) ||
+          (scrollsX && (rect.right > box.right + SLACK || rect.left < box.left - SLACK)),
+      ) ||
+      rect.bottom > innerHeight ||
+      rect.top < 0 ||
+      rect.right > innerWidth + SLACK ||
+      rect.left < -SLACK;
+    const isCut = (rect: DOMRect, clips: readonly Clip[]): boolean =>
+      clips.some(
+        ({ box, scrollsX, scrollsY }) =>
+          (!scrollsY &&
+            (rect.bottom > box.bottom + SLACK + rect.height * 0.2 ||
+              rect.top < box.top - SLACK - rect.height * 0.2)) ||
+          (!scrollsX && (rect.right > box.right + SLACK || rect.left < box.left - SLACK)),
+      );
+    const coverAt = (x: number, y: number, element: Element): Element | undefined => {
+      const top = document.elementFromPoint(x, y);
+      if (top === null || top.contains(element) || element.contains(top)) return undefined;
+      // A label or a frame that belongs to it, or a layer that lets everything through.
+      if (top.closest('label')?.contains(element) === true) return undefined;
+      if (element.closest('mat-form-field')?.contains(top) === true) return undefined;
+      return getComputedStyle(element).pointerEvents === 'none' ? undefined : top;
+    };
+    /** In its middle, and just inside its upper and its lower edge. */
+    const isCovered = (rect: DOMRect, element: Element): Element | undefined => {
+      const inset = Math.min(4, rect.height / 4);
+      return [rect.y + rect.height / 2, rect.y + inset, rect.bottom - inset]
+        .map((y) => coverAt(rect.x + rect.width / 2, y, element))
+        .find((over) => over !== undefined);
+    };
+    const look = (element: Element, rect: DOMRect, kind: string): void => {
+      if (rect.width < 1 || rect.height < 1) return;
+      const clips = clipsOf(element);
+      if (isCut(rect, clips)) {
+        faults.push(`${kind} cut: ${nameOf(element)}`);
+        return;
+      }
+      if (isScrolledAway(rect, clips)) return;
+      const over = isCovered(rect, element);
+      if (over !== undefined) faults.push(`${kind} covered: ${nameOf(element)} by ${nameOf(over)}`);
+    };
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node !== null; node = walker.nextNode()) {
+      const element = node.parentElement;
+      if (element === null || (node.textContent ?? '').trim() === '' || !isShown(element)) continue;
+      if (element.closest('script, style, option') !== null) continue;
+      const range = document.createRange();
+      range.selectNodeContents(node);
+      for (const rect of range.getClientRects()) look(element, rect, 'text');
+    }
+    for (const control of document.querySelectorAll('button, a[href], input, select, textarea')) {
+      if (!isShown(control)) continue;
+      const rect = control.getBoundingClientRect();
+      look(control, rect, 'control');
+      // What is typed, or stands in a field before anything is, has room in it.
+      if (control instanceof HTMLInputElement && control.type !== 'checkbox' && control.type !== 'radio') {
+        const said = control.value === '' ? control.placeholder : control.value;
+        const style = getComputedStyle(control);
+        const pen = document.createElement('canvas').getContext('2d');
+        if (pen === null || said === '' || control.hasAttribute('data-long')) continue;
+        pen.font = `${style.fontStyle} ${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
+        const room = control.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
+        if (pen.measureText(said).width > room + 2 && said.length < 30)
+          faults.push(`field too narrow: "${said.slice(0, 40)}" in ${nameOf(control)}`);
+      }
+    }
+    // Lines of a drawing that reach out of it.
+    for (const svg of document.querySelectorAll('svg[viewBox]')) {
+      if (!isShown(svg) || getComputedStyle(svg).overflow === 'visible') continue;
+      const frame = svg.getBoundingClientRect();
+      for (const part of svg.querySelectorAll('text, rect, path, circle')) {
+        const bare = part.getBoundingClientRect();
+        const pen = part.tagName === 'text' ? 0 : parseFloat(getComputedStyle(part).strokeWidth) / 2 || 0;
+        const box = new DOMRect(bare.x - pen, bare.y - pen, bare.width + 2 * pen, bare.height + 2 * pen);
+        const out = Math.max(
+          frame.left - box.left,
+          box.right - frame.right,
+          frame.top - box.top,
+          box.bottom - frame.bottom,
+        );
+        if (out > SLACK && frame.width > 30)
+          faults.push(`drawing cut by ${Math.round(out)} px: ${part.tagName} in ${nameOf(svg)}`);
+      }
+    }
+    return [...new Set(faults)];
+  });

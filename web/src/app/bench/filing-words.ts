@@ -1,0 +1,134 @@
+import { benchFigure, boundText, placeWords, showBound, unitWord } from '@oak-gate/contract';
+import {
+  currentPin,
+  currentReading,
+  filingAdvice,
+  intervalOf,
+  limitInForce,
+  nanometres,
+  parsePlaceKey,
+  placeAt,
+  showExact,
+} from '@oak-gate/core';
+import type {
+  FilingAdvice,
+  FilingPlan,
+  JobState,
+  LengthUnit,
+  Nanometres,
+  PartState,
+  PlaceKey,
+  PlaceStatus,
+} from '@oak-gate/core';
+import { say } from './next-step';
+import type { NextStep } from './next-step';
+
+export function adviceAt(job: JobState, status: PlaceStatus): FilingAdvice | undefined {
+  const characteristic = currentPin(job)?.characteristics.find(
+    ({ id }) => id === status.place.characteristic,
+  );
+  if (characteristic === undefined) return undefined;
+  return filingAdvice(job, characteristic).find((advice) =>
+    advice.kind === 'plan'
+      ? advice.stations.includes(status.key)
+      : status.reading?.parts.some(({ id }) => id === advice.part.id) === true,
+  );
+}
+
+/** What to do with a ring that is too small at this place. */
+export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): NextStep {
+  const advice = adviceAt(job, status);
+  if (advice === undefined)
+    return say('Too small here, and not to be filed: an inspector decides.', 'decide');
+  if (advice.kind === 'measureFirst')
+    return say('Measure its other stations before filing: one cut opens them all.');
+  const { plan, stations, part } = advice;
+  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const where = stationsWords(stations.length);
+  switch (plan.state) {
+    case 'file':
+      return {
+        words: `File ${cutWords(plan, unit)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        short: `File ${show(plan.remove)} ${unitWord(unit)}`,
+        why: `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`,
+        sums: sumsOf(job, plan, part.state, unit),
+        offers: 'file',
+      };
+    case 'notProven':
+      return say(missingSide(job, plan.station, status.key));
+    case 'measureFiner':
+      return say(
+        `The brackets leave no sure cut: ${needsAndBears(plan, unit)}. Measure with finer blades at ${where}; ${show(nanometres(plan.least - plan.most))} less between what goes and what stops is enough.`,
+        'gauge',
+      );
+    case 'impossible':
+      return say(
+        `No cut suits ${where}: ${needsAndBears(plan, unit)}, ${show(nanometres(plan.least - plan.most))} apart. Measure the bore at ${where} for taper; an inspector decides.`,
+        'decide',
+      );
+    case 'tooLoose':
+      return say(
+        'Tight here and too loose at another station: filing would make that worse. An inspector decides.',
+        'decide',
+      );
+    case 'none':
+      return say('Nothing to file.');
+  }
+}
+
+const stationsWords = (count: number): string =>
+  count === 1 ? 'this station' : count === 2 ? 'both stations' : `all ${count} stations`;
+type Cut = Extract<FilingPlan, { readonly state: 'file' | 'none' }>;
+type Clash = Extract<FilingPlan, { readonly state: 'impossible' | 'measureFiner' }>;
+
+/** "at least 1, at most 8 thou off this ring; aim for 2". */
+export function cutWords({ least, most, remove }: Cut, unit: LengthUnit): string {
+  const show = (nm: Nanometres): string => showExact(nm, unit);
+  const window = most === undefined ? '' : `, at most ${show(most)}`;
+  return `at least ${show(least)}${window} ${unitWord(unit)} off this ring; aim for ${show(remove)}`;
+}
+const needsAndBears = ({ least, most }: Clash, unit: LengthUnit): string =>
+  most < 0
+    ? `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another may be ${showExact(nanometres(-most), unit)} over its maximum already`
+    : `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another bears ${showExact(most, unit)} for sure`;
+
+/** Why a cut is aimed for: the least that is sure, and one step of the gauge beyond it, so that it can be shown. */
+const aimWords = ({ least, remove, clamped }: Cut, show: (nm: Nanometres) => string): string =>
+  clamped === true || remove === least
+    ? 'more than the least is not to be had'
+    : `the least, and ${show(nanometres(remove - least))} more, which the gauge can show`;
+
+/** For each station: what is known, what comes off, what it will be, and what it has to be. */
+function sumsOf(job: JobState, plan: Cut, partState: PartState, unit: LengthUnit): readonly string[] {
+  const layout = currentPin(job)?.model.layout;
+  const show = (nm: number): string => benchFigure(nanometres(nm), unit);
+  return plan.predicted.flatMap(({ name, low, high }) => {
+    const place = parsePlaceKey(name);
+    const reading = currentReading(placeAt(job, name));
+    if (layout === undefined || place === undefined || reading === undefined) return [];
+    const inForce = limitInForce(job, place, partState);
+    const limit =
+      inForce.state === 'inForce' ? `; allowed ${showBound(inForce.limit, unit)}` : '; no limit here';
+    const { lo } = intervalOf(reading.reading);
+    const to = high === undefined || high === low ? ' or more' : `, and under ${show(high)}`;
+    const after = high === low ? show(low) : `${show(low)}${to}`;
+    return [
+      `${placeWords(layout, place).station}: ${show(lo)} + ${show(plan.remove)} = ${after} ${unitWord(unit)}${limit}`,
+    ];
+  });
+}
+
+/** Which side of a reading is open that a cut waits for. */
+function missingSide(job: JobState, station: PlaceKey, here: PlaceKey): string {
+  const where = station === here ? 'here' : 'at its other station';
+  return currentReading(placeAt(job, station))?.reading.kind === 'under'
+    ? `Find a blade that goes ${where} first: without one nobody knows how much is missing.`
+    : `Prove the other side ${where} first: with no blade that stops nobody knows how much room is left.`;
+}
+
+/** A good place of a ring that is to be filed: its reading will be spent by the cut. */
+export function tightElsewhere(job: JobState, status: PlaceStatus, unit: LengthUnit): string | undefined {
+  const advice = adviceAt(job, status);
+  if (advice?.kind !== 'plan' || advice.plan.state !== 'file') return undefined;
+  return `In here, and the ring is tight at another station: filing ${boundText(advice.plan.remove, unit, 'up')} ${unitWord(unit)} keeps this one in.`;
+}
