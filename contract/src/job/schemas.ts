@@ -106,6 +106,7 @@ const arrivalCommands = [
   z.strictObject({
     type: z.literal('pinAgain'),
     pin: z.int(),
+    underSignature: z.int().nullable(),
     documents: z.array(checkedDocument),
     reason,
   }),

@@ -5,11 +5,12 @@ import type {
   Layout,
   LimitNote,
   ReportCause,
+  RestFact,
   SetRuleStand,
   Task,
   Wait,
 } from '@oak-gate/core';
-import { nanometres, showExact } from '@oak-gate/core';
+import { currentPin, nanometres, showExact } from '@oak-gate/core';
 import { placeWordsOf, unitWord } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWord, WITHHELD_WORDS } from './state-words';
@@ -110,9 +111,27 @@ export function noteWords(state: JobState, note: LimitNote): string {
       return note.oversize === null
         ? `a formula is fed with the nominal bore, and nobody said whether the bore is oversize (${note.rows.join(', ')})`
         : `a formula is fed with the nominal bore, and the bore is oversize (${note.rows.join(', ')})`;
+    case 'factRestated':
+      return `${note.by.name} says that ${FACT_NAMES[note.fact]} is ${factText(state, note, note.after)}; it was recorded as ${factText(state, note, note.before)} (${note.reason})`;
     case 'targetConflict':
       return `${placeIn(state, note.fit)}: the shop’s own targets cross each other`;
   }
+}
+const FACT_NAMES: Readonly<Record<RestFact, string>> = {
+  oversize: 'the bore oversize',
+  measuredBore: 'the bore as measured',
+  pistonMaterial: 'the piston material',
+  ringPartNumber: 'the part number of the rings',
+  ringMaker: 'the maker of the rings',
+  buildDate: 'the date of build',
+};
+function factText(state: JobState, { fact }: { readonly fact: RestFact }, value: string | number | null): string {
+  if (value === null) return 'not known';
+  const unit = currentPin(state)?.model.bore.unit ?? 'mm';
+  if (typeof value === 'string') return value;
+  return fact === 'oversize' && value === 0
+    ? 'standard'
+    : `${showExact(nanometres(value), unit)} ${unitWord(unit)}`;
 }
 /** How a rule over several readings stands. */
 export function ruleWords(state: JobState, rule: SetRuleStand): string {

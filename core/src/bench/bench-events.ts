@@ -2,6 +2,7 @@ import type { PlaceKey } from '../engines/place';
 import type { PartRef } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
+import { sameData } from '../kernel/same-data';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { placeAt } from './places';
@@ -202,13 +203,19 @@ export function spendReadings(
 }
 
 /** Puts new verdicts on readings whose limit changed under them. */
+/** What a reading was judged before stays with it, where the limit or the word is another one now. */
+function judgedAnew(reading: RecordedReading, verdict: VerdictFact): RecordedReading {
+  const { verdict: before, judgedBefore = [] } = reading;
+  const isSame = before.verdict === verdict.verdict && sameData(before.sources, verdict.sources);
+  return { ...reading, verdict, ...(isSame ? {} : { judgedBefore: [...judgedBefore, before] }) };
+}
 export function rejudge(state: PlacesState, rejudged: readonly Rejudged[]): Pick<PlacesState, 'places'> {
   let { places } = state;
   for (const { place, reading, verdict } of rejudged) {
     if (places.get(place) === undefined) continue;
     ({ places } = atPlace({ ...state, places }, place, (record) => ({
       ...record,
-      readings: record.readings.map((each) => (each.seq === reading ? { ...each, verdict } : each)),
+      readings: record.readings.map((each) => (each.seq === reading ? judgedAnew(each, verdict) : each)),
     })));
   }
   return { places };

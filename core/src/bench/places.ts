@@ -75,6 +75,8 @@ export interface RecordedReading {
   readonly answers: readonly Answer[];
   readonly parts: readonly PartRef[];
   readonly verdict: VerdictFact;
+  /** How it was judged before the limits changed under it, the first one first. */
+  readonly judgedBefore?: readonly VerdictFact[];
   /** Set where it was spent before it came in: it is evidence of the part as it was. */
   readonly late: Late | null;
   readonly status: ReadingStatus;

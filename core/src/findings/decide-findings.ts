@@ -24,7 +24,7 @@ import { secondLook } from '../people/second-person';
 import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
 import type { PartState } from '../quantity/part-state';
 import { limitNotes } from '../library/limit-notes';
-import type { NotedEngine } from '../library/limit-notes';
+import type { NotedEngine, RestatedFact } from '../library/limit-notes';
 import { openDeclaration } from './declarations';
 import { basisOf } from './decisions';
 import type { Approval, FindingEvent, FindingsState } from './decisions';
@@ -34,6 +34,7 @@ import { setRules } from './set-rules';
 export interface FindingsSlice extends FindingsState, PlacesState, PinState, PartsState {
   readonly secondPerson: SecondPersonPolicy;
   readonly engine: NotedEngine;
+  readonly restated: readonly RestatedFact[];
 }
 export type FindingCommand =
   | {
@@ -161,7 +162,7 @@ export function decideFindings(
       if (pin === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
       if (command.pin !== pin.pin)
         return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin.pin });
-      const open = [...limitNotes(pin, state.engine, state.limitDecisions), ...setRules(state)];
+      const open = [...limitNotes(pin, state), ...setRules(state)];
       const found = open.find(({ id }) => id === command.note);
       if (found === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
       if ('places' in found) {
@@ -180,6 +181,10 @@ export function decideFindings(
         if (!look.ok) return look;
         const missing = isConcession ? approvalFault(command.approval ?? NO_APPROVAL) : undefined;
         if (missing !== undefined) return missing;
+      } else if (found.kind === 'factRestated') {
+        const first = { ids: [found.by.id], because: 'said it', lastAt: found.at };
+        const look = secondLook('look at what was said anew', first, by, at, state.secondPerson);
+        if (!look.ok) return look;
       }
       const data = { note: command.note, pin: pin.pin, reason, approval: command.approval };
       return ok([{ type: 'limitNoteAccepted', v: 2, data }]);

@@ -57,10 +57,11 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'decideLimit':
     case 'acceptLimitNote':
     case 'checkDocuments':
-    case 'pinAgain':
     case 'declinePin':
     case 'sayEngineFacts':
       return { pin: currentPin(state)?.pin ?? 0 };
+    case 'pinAgain':
+      return { pin: currentPin(state)?.pin ?? 0, underSignature: signatureOverParts(state) };
     case 'acceptInstrument':
       return { readings: (lateInstruments(state)[draft.instrument] ?? []).map(({ seq }) => seq) };
     case 'correctSerial':

@@ -46,9 +46,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       );
     }
     case 'limitsPinned': {
-      const { reason, rejudged: _, ...freshPin } = first.data;
-      const documents = freshPin.documents.map(({ id, digest }) => ({ id, digest }));
-      return told({ type: 'pinAgain', pin, documents, reason }, { freshPin, currentDocuments: documents });
+      return told(...adoption(first.data, pin, null));
     }
     case 'engineFactsSaid':
       return told({ type: 'sayEngineFacts', pin, ...first.data });
@@ -182,6 +180,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     case 'gateReopened': {
       const { gate, reason } = first.data;
       const signature = signatureOf(state, gate)?.seq ?? 0;
+      const adopted = of('limitsPinned');
+      if (adopted !== undefined) return told(...adoption(adopted, pin, signature));
       return told({ type: 'reopenGate', gate, signature, reason });
     }
     case 'supplementAdded':
@@ -191,6 +191,18 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
   }
 }
 
+/** A revision that was adopted, under a signature that was reopened with it where one stood. */
+function adoption(
+  { reason, rejudged: _, ...freshPin }: JobEventData['limitsPinned'],
+  pin: number,
+  underSignature: number | null,
+): [JobCommand, Partial<Facts>] {
+  const documents = freshPin.documents.map(({ id, digest }) => ({ id, digest }));
+  return [
+    { type: 'pinAgain', pin, underSignature, documents, reason },
+    { freshPin, currentDocuments: documents },
+  ];
+}
 function takenOf({ text, unit, instrument, answers, slip }: ReadingTaken) {
   return { text, unit, instrument: instrument.id, answers, slip };
 }

@@ -35,6 +35,7 @@ export function decideJob(
 
 function decide(state: JobState, command: JobCommand, facts: Facts): Result<readonly JobEvent[], Problem> {
   const behind = signedGateOver(state, command);
+  if (behind !== undefined && command.type === 'pinAgain') return adoptBehind(state, command, behind, facts);
   // What was done in the workshop is not undone by a signature that the person had not seen: it is kept as a report.
   const overtaken =
     behind !== undefined &&
@@ -78,6 +79,23 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'addSupplement':
       return decideGates(state, command, by, at, facts.currentDocuments);
   }
+}
+
+/** Adopts a revision under a signature: the gate is reopened in the same act, by who may do both. */
+function adoptBehind(
+  state: JobState,
+  command: JobCommand & { readonly type: 'pinAgain' },
+  { stage, label }: GateRule,
+  facts: Facts,
+): Result<readonly JobEvent[], Problem> {
+  const signature = signatureOf(state, stage)?.seq ?? 0;
+  if (command.underSignature !== signature) return refuse('BEHIND_SIGNED_GATE', { gate: label });
+  const adopted = decideArrival(state, command, facts);
+  if (!adopted.ok) return adopted;
+  const { reason } = command;
+  const reopen = { type: 'reopenGate', gate: stage, signature, reason } as const;
+  const reopened = decideGates(state, reopen, facts.by, facts.at);
+  return reopened.ok ? ok([...reopened.value, ...adopted.value]) : reopened;
 }
 
 /** The signed gate that a command would change something behind, if there is one. */

@@ -28,6 +28,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       documentsChecked: undefined,
       instruments: {},
       declined: [],
+      restated: [],
       clockPutRight: [],
       ...NO_PARTS,
       ...NO_PIN,

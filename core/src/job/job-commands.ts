@@ -26,6 +26,8 @@ export type ArrivalCommand =
   | {
       readonly type: 'pinAgain';
       readonly pin: number;
+      /** The signature over the readings that the person saw and reopens with it, if one stands. */
+      readonly underSignature: number | null;
       readonly documents: readonly CheckedDocument[];
       readonly reason: string;
     }

@@ -17,8 +17,9 @@ import type { JobState } from './job-state';
  * The rules that commands are decided by. A story says which version each of its entries was decided by, so that what was
  * right by the rules of its day is not held against later ones. 2: everything says what it was based on, and is decided again
  * by the verifier. 3: what is settled as done is the work of who reported it.
+ * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
  */
-export const RULES_VERSION = 3;
+export const RULES_VERSION = 4;
 
 export interface JobOpened {
   readonly job: JobFacts;

@@ -22,6 +22,8 @@ export type LimitNote = { readonly id: string } & (
       readonly oversize: Nanometres | null;
     }
   | { readonly kind: 'targetConflict'; readonly fit: string }
+  /** What was known of the engine was said anew by one person, and limits rest on it. */
+  | ({ readonly kind: 'factRestated' } & RestatedFact)
 );
 /** What is known of the engine and its parts, as far as a note is about it. */
 export interface NotedEngine {
@@ -30,11 +32,43 @@ export interface NotedEngine {
   readonly ringMaker?: string | null;
 }
 
+/** Something that was known of the engine and was said anew: with who said so, and what it was before. */
+export interface RestatedFact {
+  /** The entry in which it was said. */
+  readonly seq: number;
+  readonly fact: RestFact;
+  readonly before: string | number;
+  /** null: nobody knows it any more. */
+  readonly after: string | number | null;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+  readonly reason: string;
+}
+/** What limits rest on, of what is known of an engine. Lengths in nm. */
+export const REST_FACTS = [
+  'oversize',
+  'measuredBore',
+  'pistonMaterial',
+  'ringPartNumber',
+  'ringMaker',
+  'buildDate',
+] as const;
+export type RestFact = (typeof REST_FACTS)[number];
+
+/** The note that asks about it. */
+export const restatedNote = ({ seq, fact }: RestatedFact): string => `factRestated ${seq} ${fact}`;
+
+/** What the notes of a job are found from. */
+export interface NotedJob {
+  readonly engine: NotedEngine;
+  readonly restated: readonly RestatedFact[];
+  readonly limitDecisions: readonly LimitDecision[];
+}
+
 /** The notes of a pin: found from what is pinned and what is known, the same on every machine. */
 export function limitNotes(
   pin: LimitsPin,
-  engine: NotedEngine,
-  decisions: readonly LimitDecision[],
+  { engine, restated, limitDecisions: decisions }: NotedJob,
 ): readonly LimitNote[] {
   const sources = new Set([
     ...pin.fits.flatMap(({ governing }) => Object.values(governing.sources)),
@@ -44,6 +78,11 @@ export function limitNotes(
     ...serialNote(pin, engine),
     ...leafletNotes(pin, engine, sources),
     ...diameterNote(pin, engine),
+    ...restated.map((each): LimitNote => ({
+      id: restatedNote(each),
+      kind: 'factRestated',
+      ...each,
+    })),
     ...pin.fits
       .filter(({ governing }) => governing.targetConflict === true)
       .map(({ fit, partState }): LimitNote => ({

@@ -193,6 +193,8 @@ describe('notes about limits', () => {
     ],
     ['the nominal bore without a formula', pin([MANUAL], { diameterBasis: 'nominal' }), engine, []],
   ])('%s', (_why, of, about, ids) => {
-    expect(limitNotes(of, about as never, []).map(({ id }) => id)).toEqual(ids);
+    expect(
+      limitNotes(of, { engine: about as never, restated: [], limitDecisions: [] }).map(({ id }) => id),
+    ).toEqual(ids);
   });
 });

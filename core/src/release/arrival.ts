@@ -3,6 +3,9 @@ import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Nanometres } from '../quantity/nanometres';
+import type { FindingsState } from '../findings/decisions';
+import { REST_FACTS, restatedNote } from '../library/limit-notes';
+import type { RestatedFact } from '../library/limit-notes';
 import type { DiameterBasis } from '../library/limits-pin';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
@@ -76,6 +79,8 @@ export interface ArrivalState {
   readonly instruments: Readonly<Record<string, Instrument>>;
   /** Revisions that arrived in the library and were not adopted, with the reason. */
   readonly declined: readonly DeclinedDocuments[];
+  /** What was known of the engine and said anew, the latest of each fact. */
+  readonly restated: readonly RestatedFact[];
   /** The version of the rules that commands are decided by now. */
   readonly rules: number;
 }
@@ -84,6 +89,31 @@ export type DeclinedDocuments = Done & {
   readonly reason: string;
   readonly pin: number;
 };
+
+/** Since these rules, what limits rest on is not said anew by one person alone. */
+const LOOKED_AT_SINCE = 4;
+
+type Restating = ArrivalState & Pick<FindingsState, 'acceptedNotes'>;
+function restatedBy(
+  { engine, restated, rules, acceptedNotes }: Restating,
+  facts: SaidFacts,
+  reason: string,
+  { seq, at, by }: Done,
+): readonly RestatedFact[] {
+  if (rules < LOOKED_AT_SINCE) return restated;
+  const said = REST_FACTS.filter((fact) => facts[fact] !== undefined && facts[fact] !== engine[fact]);
+  const anew = said.flatMap((fact): RestatedFact[] => {
+    // What nobody has looked at yet is held against what was looked at last; taken back, it leaves nothing to look at.
+    const open = restated.find(
+      (each) => each.fact === fact && !Object.hasOwn(acceptedNotes, restatedNote(each)),
+    );
+    const [before, after] = [open?.before ?? engine[fact] ?? null, facts[fact] ?? null];
+    return before === null || before === after
+      ? []
+      : [{ seq, fact, before, after, by: { id: by.id, name: by.name }, at, reason }];
+  });
+  return [...restated.filter(({ fact }) => !said.includes(fact)), ...anew];
+}
 
 /** What is said about the engine, its documents and the instruments, as events. */
 export const ARRIVAL_EVENTS = {
@@ -119,9 +149,12 @@ export const ARRIVAL_EVENTS = {
     1,
     ({ instruments }, { instrument }) => ({ instruments: { ...instruments, [instrument.id]: instrument } }),
   ),
-  engineFactsSaid: event<{ readonly facts: SaidFacts; readonly reason: string }, ArrivalState>()(
+  engineFactsSaid: event<{ readonly facts: SaidFacts; readonly reason: string }, Restating>()(
     1,
-    ({ engine }, { facts }) => ({ engine: { ...engine, ...facts } }),
+    (state, { facts, reason }, stamp) => ({
+      engine: { ...state.engine, ...facts },
+      restated: restatedBy(state, facts, reason, stamp),
+    }),
   ),
   pinDeclined: event<
     { readonly documents: readonly CheckedDocument[]; readonly pin: number; readonly reason: string },

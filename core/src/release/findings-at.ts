@@ -38,6 +38,7 @@ function isNoteAbout(state: MattersSlice, { place, reading }: PlaceStatus, note:
   const rows = inForce.state === 'inForce' ? Object.values(inForce.sources) : [];
   switch (note.kind) {
     case 'serialOdd':
+    case 'factRestated':
       return false;
     case 'otherMaker':
       return rows.some((row) => revisionOfRow(row) === note.document);

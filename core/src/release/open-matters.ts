@@ -15,7 +15,7 @@ import { isAbout } from '../findings/decisions';
 import { placeStatus, reportsAt } from '../findings/place-status';
 import type { PlaceStatus, StatusSlice } from '../findings/place-status';
 import { limitNotes } from '../library/limit-notes';
-import type { LimitNote, NotedEngine } from '../library/limit-notes';
+import type { LimitNote, NotedEngine, RestatedFact } from '../library/limit-notes';
 import { setRules } from '../findings/set-rules';
 import type { SetRuleStand } from '../findings/set-rules';
 import { filingAdvice } from '../rework/filing-plan';
@@ -80,7 +80,8 @@ export interface OpenMatters {
   readonly tasks: readonly Task[];
   readonly findings: readonly Finding[];
 }
-export type MattersSlice = StatusSlice & PartsState & { readonly engine: NotedEngine };
+export type MattersSlice = StatusSlice &
+  PartsState & { readonly engine: NotedEngine; readonly restated: readonly RestatedFact[] };
 
 const INSPECTORS: readonly Role[] = ['inspector'];
 
@@ -236,9 +237,15 @@ const placesWithheld = onceFor((pin: LimitsPin): ReadonlyMap<string, readonly Pl
 function noteFindings(state: MattersSlice): Finding[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
-  return limitNotes(pin, state.engine, state.limitDecisions)
-    .filter(({ id, kind }) => !isAcceptedNote(state, id, kind !== 'serialOdd'))
-    .map((note) => ({ id: `note ${note.id}`, kind: 'limitNote', note, decidedBy: INSPECTORS, notBy: [] }));
+  return limitNotes(pin, state)
+    .filter(({ id, kind }) => !isAcceptedNote(state, id, kind !== 'serialOdd' && kind !== 'factRestated'))
+    .map((note) => ({
+      id: `note ${note.id}`,
+      kind: 'limitNote',
+      note,
+      decidedBy: INSPECTORS,
+      notBy: note.kind === 'factRestated' ? [note.by.id] : [],
+    }));
 }
 function ruleFindings(state: MattersSlice, characteristics: readonly string[]): Finding[] {
   return setRules(state, characteristics)

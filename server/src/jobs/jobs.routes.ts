@@ -1,4 +1,5 @@
 import { issueWords, jobCommandRequest, openJobRequest } from '@oak-gate/contract';
+import type { JobCommand } from '@oak-gate/core';
 import { Router } from 'express';
 import { actorOf } from '../people';
 import { bodyOf, bodyProblem } from '../platform/body';
@@ -8,6 +9,12 @@ import { jobChain, LIBRARY, PEOPLE } from '../record';
 import type { Appended } from '../record';
 import type { Services } from '../services';
 import type { Jobs } from './jobs.service';
+
+/** What is done below a statement, or takes a signature away with another act: with the PIN. */
+const isSigned = (command: JobCommand): boolean =>
+  command.type === 'signGate' ||
+  command.type === 'addSupplement' ||
+  (command.type === 'pinAgain' && command.underSignature !== null);
 
 export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Router {
   const router = Router();
@@ -33,7 +40,7 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
     const { id, command, person, pin } = parsed.data;
     if (person !== undefined && person !== by.id)
       throw ProblemError.of('OTHER_HANDS', { author: await nameOf(person), person: by.name });
-    if (command.type === 'signGate' || command.type === 'addSupplement') {
+    if (isSigned(command)) {
       if (pin === undefined || pin === '') throw ProblemError.of('PIN_NEEDED', { action: 'signing' });
       await pins.check(by, pin, 'signed', `sign-in ${sessions.nameOf(req)}`);
     }

@@ -93,7 +93,7 @@ export function decisions(state: JobState): Content[] {
     ];
   });
   const notes = [
-    ...limitNotes(pin, state.engine, state.limitDecisions).map((note) => ({
+    ...limitNotes(pin, state).map((note) => ({
       id: note.id,
       words: noteWords(state, note),
     })),

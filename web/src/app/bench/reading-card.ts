@@ -15,7 +15,7 @@ import {
   sheetPlaces,
   own,
 } from '@oak-gate/core';
-import type { RecordedReading } from '@oak-gate/core';
+import type { LengthUnit, RecordedReading } from '@oak-gate/core';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
@@ -94,12 +94,12 @@ export class ReadingCard {
       fit: { fit: fitKey(place), part: this.hand.at.partState() },
       sources: sourcesOf(job, inForce, unit),
       also,
-      history: record.readings.map((reading) => this.historyOf(reading, record)),
+      history: record.readings.map((reading) => this.historyOf(reading, record, unit)),
       sealed: job.seal !== undefined,
     };
   });
 
-  private historyOf(reading: RecordedReading, record: ReturnType<typeof placeAt>) {
+  private historyOf(reading: RecordedReading, record: ReturnType<typeof placeAt>, unit: LengthUnit) {
     const roles = [
       ...(asFound(record) === reading ? ['as found'] : []),
       ...(asFitted(record) === reading && currentReading(record) !== reading ? ['as fitted'] : []),
@@ -123,6 +123,10 @@ export class ReadingCard {
       who: `${reading.by.name}, ${reading.instrument.id}`,
       at: reading.at,
       why: reading.ended?.why ?? '',
+      before: (reading.judgedBefore ?? []).map(
+        ({ verdict, limit, sources }) =>
+          `${stateWord(verdict)} by ${[...new Set(Object.values(sources))].join(', ') || 'no limit'} (${showBound(limit, unit)})`,
+      ),
     };
   }
 }

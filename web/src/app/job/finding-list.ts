@@ -72,6 +72,34 @@ const APPROVAL_FIELDS: readonly AskField[] = [
   { key: 'issuer', label: 'Issued by', kind: 'line' },
 ];
 
+/** What one person said anew of the engine: a second one agrees, or says that it was right before. */
+function restatedAsk(title: string, note: LimitNote & { readonly kind: 'factRestated' }, send: Send): Ask {
+  return {
+    title,
+    lines: [
+      'The limits that rest on it are worked out from what was said. Look at the engine before you answer: whoever said it cannot.',
+    ],
+    fields: [
+      {
+        key: 'answer',
+        label: 'It is',
+        kind: 'choice',
+        value: '',
+        options: [
+          { value: 'new', label: 'as it was said anew' },
+          { value: 'before', label: 'as it was recorded before' },
+        ],
+      },
+      REASON,
+    ],
+    submit: 'Say so',
+    act: ({ answer, reason = '' }) =>
+      answer === 'before'
+        ? send({ type: 'sayEngineFacts', facts: { [note.fact]: note.before }, reason })
+        : send({ type: 'acceptLimitNote', note: note.id, approval: null, reason }),
+  };
+}
+
 /** The dialog in which a finding is decided. */
 export function askFor(job: JobState, finding: Finding, send: Send): Ask | undefined {
   const title = findingWords(job, finding);
@@ -101,6 +129,7 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
     case 'limitNote': {
       const facts = factsOfNote(finding.note);
       if (facts.length > 0) return askFacts(facts, currentPin(job)?.model.bore.unit ?? 'mm', send);
+      if (finding.note.kind === 'factRestated') return restatedAsk(title, finding.note, send);
       return {
         title,
         lines: ['Accepting it leaves the limits as they are. The reason stands in the record.'],

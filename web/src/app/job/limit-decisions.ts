@@ -68,7 +68,7 @@ function notes(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
   if (pin === undefined) return [];
   const standing = [
-    ...limitNotes(pin, job.engine, job.limitDecisions).map((note) => ({
+    ...limitNotes(pin, job).map((note) => ({
       id: note.id,
       words: noteWords(job, note),
     })),

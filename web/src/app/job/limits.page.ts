@@ -8,7 +8,7 @@ import {
   shortReading,
   stateWord,
 } from '@oak-gate/contract';
-import { currentPin, limitInForce, parsePlaceKey, placeAt } from '@oak-gate/core';
+import { currentPin, limitInForce, parsePlaceKey, placeAt, signatureOf } from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
 import type { JobState, LengthUnit } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -101,16 +101,26 @@ export class LimitsPage {
   protected async adopt(): Promise<void> {
     const documents = this.news()?.documents ?? [];
     const seen = this.job();
+    const gate = seen?.route.gates.find(({ sheets }) => sheets.length > 0);
+    const isSigned = seen !== undefined && gate !== undefined && signatureOf(seen, gate.stage) !== undefined;
     await this.asker.ask({
-      title: 'Adopt what is current now',
+      title: isSigned ? `Adopt it, and reopen the ${gate.label} gate` : 'Adopt what is current now',
       lines: [
         'The job takes a copy of the documents that are current today. Every reading that counts is judged again.',
         'Decisions about limits that were made for the old documents end with them.',
+        ...(isSigned
+          ? [
+              `The ${gate.label} gate was signed by the old ones: its signature and every later one are void with this, and stay readable. Whoever may sign this gate does both at once.`,
+            ]
+          : []),
       ],
-      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
-      submit: 'Adopt',
-      act: ({ reason }) =>
-        this.desk.ask({ type: 'pinAgain', documents: [...documents], reason: reason ?? '' }, undefined, seen),
+      fields: [
+        { key: 'reason', label: 'Reason', kind: 'text' },
+        ...(isSigned ? [{ key: 'pin', label: 'PIN', kind: 'pin' as const }] : []),
+      ],
+      submit: isSigned ? 'Adopt and reopen' : 'Adopt',
+      act: ({ reason, pin }) =>
+        this.desk.ask({ type: 'pinAgain', documents: [...documents], reason: reason ?? '' }, pin, seen),
     });
   }
   protected async decline(): Promise<void> {
