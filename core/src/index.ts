@@ -22,6 +22,7 @@ export * from './kernel/kept-map';
 export * from './kernel/same-data';
 export * from './kernel/once-for';
 export * from './kernel/actor';
+export * from './people/first-seal';
 export * from './people/second-person';
 export * from './people/people-ledger';
 export * from './engines/layout';

@@ -90,7 +90,7 @@ describe('the door', () => {
     // Ended by what happened, and not by the next heartbeat.
     const isClosed = () => expect(shop.services.sessions.streams).toBe(0);
     const change = (more: object) =>
-      teo.post('/api/people/change', { id: randomUUID(), person, active: true, ...more });
+      teo.post('/api/people/change', { id: randomUUID(), person, active: true, reason: 'a test', ...more });
     const signIn = async (pin: string): Promise<Tablet> => {
       const tablet = shop.tablet();
       expect((await tablet.post('/api/session', { person: person.id, pin })).status).toBe(201);
@@ -160,7 +160,7 @@ describe('the door', () => {
     const person = await shop.join(teo, 'Guest', ['technician']);
     const guest = await shop.as(person.id);
     expect((await guest.get('/api/floor')).status).toBe(200);
-    await teo.post('/api/people/change', { id: randomUUID(), person, active: false });
+    await teo.post('/api/people/change', { id: randomUUID(), person, active: false, reason: 'left' });
     expect((await guest.get('/api/floor')).status).toBe(401);
   });
   test('a body that is no JSON, or not the right one, is named', async () => {

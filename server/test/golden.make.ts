@@ -119,8 +119,14 @@ test('the corpus of this format', async () => {
     id: randomUUID(),
     person: { ...sanna, authorisation: 'T-12' },
     active: true,
+    reason: 'licensed since May',
   });
 
+  for (const [secondPerson, reason] of [
+    ['sameSaid', 'alone in August'],
+    ['required', 'August is over'],
+  ])
+    await (await shop.as('teo')).post('/api/shop/policy', { id: randomUUID(), secondPerson, reason });
   await (await shop.as('teo')).post('/api/shop/key', { id: randomUUID(), reason: 'ten years old', pin: PIN });
   const { jobId } = await shop.openJob('J-2', '4330-20471');
   const jobs = new Jobs(services);
@@ -149,11 +155,22 @@ test('the corpus of this format', async () => {
       },
       by,
     );
+  /** Somebody looks at what was said anew, and at whatever else about the limits is accepted with a reason. */
+  const acceptNotes = async (): Promise<void> => {
+    for (const { kind, ...finding } of openMatters(await state()).findings)
+      if (kind === 'limitNote' && 'note' in finding)
+        await give(
+          { type: 'acceptLimitNote', note: finding.note.id, approval: null, reason: 'looked at it' },
+          perrin,
+        );
+  };
   await give({ type: 'correctSerial', serial: '4330-20417', reason: 'two digits were swapped' });
   await give({ type: 'confirmIdentity', serialSeen: '4330-20417' }, sanna);
   await give({ type: 'checkDocuments' }, perrin);
   await give({ type: 'takeInstrument', instrument: 'FS-2' });
   await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
+  await give({ type: 'checkDocuments' }, perrin);
+  await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'L' }, reason: 'read again' });
   await give({ type: 'checkDocuments' }, perrin);
   await sign('arrival', perrin);
   const pin = currentPin(await state())!;
@@ -173,17 +190,7 @@ test('the corpus of this format', async () => {
       await give({ type: 'confirmLimit', choice, accept, reason: 'read both papers' }, teo);
     }
   }
-  for (const finding of openMatters(await state()).findings)
-    if (finding.kind === 'limitNote')
-      await give(
-        {
-          type: 'acceptLimitNote',
-          note: finding.note.id,
-          approval: null,
-          reason: 'the same maker under another name',
-        },
-        perrin,
-      );
+  await acceptNotes();
   const slots = slotsOf(pin.model.layout, 'ring').map(({ key }) => key);
   await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
   const places = placesOf(pin.model.layout, pin.characteristics[0]!);
@@ -206,7 +213,8 @@ test('the corpus of this format', async () => {
     reason: 'typing',
     instead: null,
   });
-  await take(first, '42/44');
+  await take(first, '42/52');
+  await take(first, '<44'); // what goes and what stops make one bracket
   await give({
     type: 'voidReading',
     place: second!,
@@ -253,7 +261,16 @@ test('the corpus of this format', async () => {
     reason: 'the blade is away',
   });
   await give({ type: 'resumePlace', place: fifth!, basedOn: await version(fifth!) });
-  await take(fifth!, '18/20');
+  await give({
+    type: 'takeReading',
+    place: fifth!,
+    text: '18/20',
+    typedFirst: '180/200',
+    unit: 'thou',
+    instrument: 'FS-2',
+    answers: [{ question: 'expanderOut', answer: 'yes' }],
+    slip: 'reread',
+  });
   shop.clock.advance(24 * 3_600_000);
   const last = places.filter((place) => place.at.cylinder === '2').map(placeKey)[0]!;
   await give({
@@ -327,18 +344,43 @@ test('the corpus of this format', async () => {
     { type: 'refuseConcession', place: loose, basedOn: await version(loose), reason: 'look again' },
     perrin,
   );
+  const concede = async (): Promise<void> =>
+    give(
+      {
+        type: 'grantConcession',
+        place: loose,
+        basedOn: await version(loose),
+        approval: { number: 'C-9', date: '2026-06-01', issuer: 'design office' },
+        reason: 'oil ring, once',
+      },
+      perrin,
+    );
+  await concede();
+  shop.clock.advance(4 * 3_600_000);
+  await acceptNotes();
+  await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
+  await sign('rings', perrin);
+  // A letter comes in while the gate is signed: adopted, and the gate reopened with it.
+  await lib({ type: 'draftRevision', revision: revision('OM-3', '1', 'manual') });
+  const same = sl88.map((row) => ({ ...row, id: `OM-3 rev 1 row ${row.label}` }));
+  await lib({ type: 'importRows', revision: 'OM-3 rev 1', file, rows: same });
+  const checked = (await (await shop.as('perrin')).get('/api/library/revisions/OM-3%20rev%201')).body.digest;
+  await library.run({ type: 'checkRevision', revision: 'OM-3 rev 1', digest: checked }, perrin);
+  await lib({ type: 'publishRevision', revision: 'OM-3 rev 1' });
+  await give({ type: 'pinAgain', documents: await documents(), reason: 'the manual came in' }, perrin);
+  // What was accepted and conceded was so by the limits of before.
+  await acceptNotes();
   await give(
     {
-      type: 'grantConcession',
-      place: loose,
-      basedOn: await version(loose),
-      approval: { number: 'C-9', date: '2026-06-01', issuer: 'design office' },
-      reason: 'oil ring, once',
+      type: 'decideNotApplicable',
+      place: sixth!,
+      basedOn: await version(sixth!),
+      accept: true,
+      reason: 'still so',
     },
     perrin,
   );
-  shop.clock.advance(4 * 3_600_000);
-  await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
+  await concede();
   await sign('rings', perrin);
   await give({ type: 'reopenGate', gate: 'rings', reason: 'one figure was read again' }, perrin);
   await sign('rings', perrin);

@@ -49,13 +49,14 @@ const taken = {
   contests: z.boolean(),
 };
 const aboutPlace = (why: z.ZodType<string>) => z.object({ place: placeKey, reason: why });
+const takenSeen = {
+  ...taken,
+  basedOn: z.int().min(0).nullable(),
+  stacks: z.exactOptional(stacks),
+  late: z.object({ since: z.int(), why: z.string() }).nullable(),
+};
 export const benchEventData = {
-  readingTaken: z.object({
-    ...taken,
-    basedOn: z.int().min(0).nullable(),
-    stacks: z.exactOptional(stacks),
-    late: z.object({ since: z.int(), why: z.string() }).nullable(),
-  }),
+  readingTaken: z.object({ ...takenSeen, typedFirst: z.exactOptional(z.string()) }),
   readingCorrected: z.object({ place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) }),
   readingVoided: z.object({ place: placeKey, reading: z.int(), reason }),
   contestDecided: z.object({ place: placeKey, keep: z.int(), reason }),
@@ -67,14 +68,16 @@ export const benchEventData = {
 } satisfies { [T in keyof BenchEventData]: z.ZodType<BenchEventData[T]> };
 
 /** The data of older versions, as they were written then. */
-export const olderBenchEventData = { readingTaken: [z.object(taken)] };
+export const olderBenchEventData = { readingTaken: [z.object(taken), z.object(takenSeen)] };
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
+const typed = z
+  .string()
+  .max(20_000)
+  .refine((value) => !/\p{Surrogate}/u.test(value));
 const takenText = {
-  text: z
-    .string()
-    .max(20_000)
-    .refine((value) => !/\p{Surrogate}/u.test(value)),
+  text: typed,
+  typedFirst: z.exactOptional(typed),
   unit: lengthUnit,
   instrument: id,
   answers: z.array(answer).max(10),

@@ -51,7 +51,8 @@ export function isWeakPin(text: string): boolean {
 export const peopleEventData = {
   shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }),
   personAdded: z.object({ person: actor }),
-  personChanged: z.object({ person: actor, active: z.boolean() }),
+  personChanged: z.object({ person: actor, active: z.boolean(), reason: text(2000).nullable() }),
+  policyChanged: z.object({ secondPerson: secondPersonPolicy, reason: text(2000) }),
   sealKeyChanged: keyChange,
   pinSet: z.object({ person: id, forOneSignIn: z.boolean() }),
   clockConfirmed: z.object({
@@ -76,6 +77,12 @@ export const changePersonRequest = z.strictObject({
   person: z.strictObject({ id, ...newPerson }),
   active: z.boolean(),
   pin: z.exactOptional(pin),
+  reason: z.exactOptional(text(2000)),
+});
+export const changePolicyRequest = z.strictObject({
+  id: z.uuid(),
+  secondPerson: secondPersonPolicy,
+  reason: text(2000),
 });
 export const changeSealKeyRequest = z.strictObject({
   id: z.uuid(),

@@ -125,7 +125,11 @@ const FACT_NAMES: Readonly<Record<RestFact, string>> = {
   ringMaker: 'the maker of the rings',
   buildDate: 'the date of build',
 };
-function factText(state: JobState, { fact }: { readonly fact: RestFact }, value: string | number | null): string {
+function factText(
+  state: JobState,
+  { fact }: { readonly fact: RestFact },
+  value: string | number | null,
+): string {
   if (value === null) return 'not known';
   const unit = currentPin(state)?.model.bore.unit ?? 'mm';
   if (typeof value === 'string') return value;

@@ -52,7 +52,7 @@ const about = <D extends { readonly place: PlaceKey }>(
 /** What is written about places, as events. */
 export const BENCH_EVENTS = {
   readingTaken: event<ReadingTaken, Slice>()(
-    2,
+    3,
     (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
       const reading: RecordedReading = {
         ...taken,
@@ -66,6 +66,7 @@ export const BENCH_EVENTS = {
       return { ...changed, measuredAt: measuredAlso(state, taken.parts, place) };
     },
     (data) => ({ ...data, basedOn: null, late: null }),
+    (data) => data, // what was typed first was not kept
   ),
   readingCorrected: event<
     { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason },

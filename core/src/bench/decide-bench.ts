@@ -36,6 +36,8 @@ export interface TakenText {
   readonly instrument: string;
   readonly answers: readonly Answer[];
   readonly slip: SlipChoice | null;
+  /** What was typed before another reading of it was taken. */
+  readonly typedFirst?: string;
 }
 export type BenchCommand =
   /** `seen`: the parts that the person measured, in the condition in which they were. */
@@ -182,7 +184,7 @@ function take(
   const taken = understand(state, place, command, command.seen, instrument);
   if (!taken.ok) return taken;
   const event = (refines: number | null, contests: boolean): Decided =>
-    ok([{ type: 'readingTaken', v: 2, data: { place, basedOn, ...taken.value, refines, contests } }]);
+    ok([{ type: 'readingTaken', v: 3, data: { place, basedOn, ...taken.value, refines, contests } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
   if (taken.value.late !== null) return event(null, false);
   const isFresh = basedOn === record.version;
@@ -205,7 +207,7 @@ function take(
     return refuse('PLACE_HAS_READING', { place, text: now.text });
   const verdict = judgePlace(state, where, taken.value.verdict.partState, together);
   const data = { place, basedOn, ...taken.value, reading: together, verdict };
-  return ok([{ type: 'readingTaken', v: 2, data: { ...data, refines: now.seq, contests: false } }]);
+  return ok([{ type: 'readingTaken', v: 3, data: { ...data, refines: now.seq, contests: false } }]);
 }
 
 function correct(
@@ -224,7 +226,7 @@ function correct(
   if (!taken.ok) return taken;
   const { basedOn } = command;
   const data = { place, basedOn, ...taken.value, refines: null, contests: false };
-  return ok([corrected, { type: 'readingTaken', v: 2, data }]);
+  return ok([corrected, { type: 'readingTaken', v: 3, data }]);
 }
 
 type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
@@ -233,7 +235,7 @@ type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
 function understand(
   state: BenchSlice,
   place: PlaceKey,
-  { text, unit, answers, slip, instrument: instrumentId }: TakenText,
+  { text, unit, answers, slip, typedFirst, instrument: instrumentId }: TakenText,
   seen: readonly PartRef[],
   instrument: Instrument | undefined,
 ): Result<Taken, Problem> {
@@ -282,6 +284,7 @@ function understand(
     notes: entry.notes,
     ...(entry.stacks === undefined ? {} : { stacks: entry.stacks }),
     slip,
+    ...(typedFirst === undefined ? {} : { typedFirst: typedFirst.normalize('NFC') }),
     instrument,
     answers,
     parts: parts.value.refs,

@@ -71,6 +71,8 @@ export interface RecordedReading {
   /** The blades that were held together, of each end. */
   readonly stacks?: BladeStacks;
   readonly slip: SlipChoice | null;
+  /** What was typed first, where a slip was suspected and another reading of it was taken. */
+  readonly typedFirst?: string;
   readonly instrument: Instrument;
   readonly answers: readonly Answer[];
   readonly parts: readonly PartRef[];

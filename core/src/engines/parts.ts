@@ -22,6 +22,7 @@ export interface PartStep {
   readonly at: string;
   /** Who did it: of a report that was settled as done, who reported it and not who settled it. */
   readonly by: string;
+  readonly byName: string;
   /** The command that it was written by. */
   readonly command: string;
   readonly what: 'fitted' | 'removed' | 'filed' | 'honed';
@@ -144,7 +145,7 @@ export const PART_EVENTS = {
     const isReporters = report !== undefined && as === 'happened' && rules >= 3;
     return {
       reports: reports.filter((each) => each !== report),
-      ...(isReporters ? { parts: doneBy(parts, command, report.by.id) } : {}),
+      ...(isReporters ? { parts: doneBy(parts, command, report.by) } : {}),
     };
   }),
 };
@@ -191,14 +192,15 @@ const stepOf = (what: PartStep['what'], note: string, { seq, at, by, command }: 
   seq,
   at,
   by: by.id,
+  byName: by.name,
   command,
   what,
   note,
 });
 /** The steps of one command are somebody's work who did not give it. */
-const doneBy = (parts: KeptMap<Part>, command: string, by: string): KeptMap<Part> =>
+const doneBy = (parts: KeptMap<Part>, command: string, { id, name }: FactReport['by']): KeptMap<Part> =>
   parts.map((part) =>
     part.history.at(-1)?.command === command
-      ? { ...part, history: part.history.map((step) => (step.command === command ? { ...step, by } : step)) }
+      ? { ...part, history: part.history.map((step) => (step.command === command ? { ...step, by: id, byName: name } : step)) }
       : part,
   );

@@ -203,8 +203,9 @@ function adoption(
     { freshPin, currentDocuments: documents },
   ];
 }
-function takenOf({ text, unit, instrument, answers, slip }: ReadingTaken) {
-  return { text, unit, instrument: instrument.id, answers, slip };
+function takenOf({ text, unit, instrument, answers, slip, typedFirst }: ReadingTaken) {
+  const first = typedFirst === undefined ? {} : { typedFirst };
+  return { text, unit, instrument: instrument.id, answers, slip, ...first };
 }
 function factCommand(
   fact: WorkshopFact,

@@ -89,9 +89,19 @@ export const PEOPLE_EVENTS = {
   personAdded: people<{ readonly person: Actor }>()(1, (state, { person }) =>
     withPerson(state, person, true),
   ),
-  personChanged: people<{ readonly person: Actor; readonly active: boolean }>()(
-    1,
+  personChanged: people<{
+    readonly person: Actor;
+    readonly active: boolean;
+    /** Why roles were given or taken, or somebody left; null where nothing of it changed. */
+    readonly reason: string | null;
+  }>()(
+    2,
     (state, { person, active }) => withPerson(state, person, active),
+    (data) => ({ ...data, reason: null }),
+  ),
+  policyChanged: people<{ readonly secondPerson: SecondPersonPolicy; readonly reason: string }>()(
+    1,
+    ({ shop }, { secondPerson }) => ({ shop: shop === undefined ? undefined : { ...shop, secondPerson } }),
   ),
   sealKeyChanged: people<KeyChange>()(1, ({ shop, keys, keyChanges }, change, { at, by }) => ({
     shop: shop === undefined ? undefined : { ...shop, key: change.to },
@@ -127,11 +137,23 @@ export type PeopleCommand =
       readonly active: boolean;
       /** With a PIN for one sign-in. */
       readonly withPin: boolean;
+      readonly reason?: string;
+    }
+  /** Jobs that are open keep the policy that they were opened under. */
+  | {
+      readonly type: 'changePolicy';
+      readonly secondPerson: SecondPersonPolicy;
+      readonly reason: string;
     }
   | { readonly type: 'choosePin' }
   | ({ readonly type: 'confirmClock' } & ClockConfirmed)
   /** Another key takes the place of the shop's: signed by both, or, where the old one is lost, on the manager's word. */
   | ({ readonly type: 'changeSealKey' } & KeyChange);
+
+const sameRoles = (a: Actor, b: Actor): boolean =>
+  a.authorisation === b.authorisation &&
+  a.roles.length === b.roles.length &&
+  a.roles.every((role) => b.roles.includes(role));
 
 /** Decides who is in the shop. The first person is made with the shop; later ones by a manager. */
 export function decidePeople(
@@ -176,10 +198,24 @@ export function decidePeople(
       }
       // Who stands before a tablet that a manager left open is not to take his name.
       if (command.withPin && command.person.id === by.id) return refuse('PIN_IS_OWN', { person: by.name });
+      const { person, active } = command;
+      const reason = (command.reason ?? '').trim();
+      const known = own(state.people, person.id);
+      const isMore = known?.active !== active || !sameRoles(known, person);
+      if (isMore && reason === '') return refuse('REASON_MISSING', { action: 'change what a person may do' });
       return ok([
-        { type: 'personChanged', v: 1, data: { person: command.person, active: command.active } },
+        { type: 'personChanged', v: 2, data: { person, active, reason: reason === '' ? null : reason } },
         ...(command.withPin ? [pinSet(command.person.id, true)] : []),
       ]);
+    }
+    case 'changePolicy': {
+      const fault = managerFault(by, 'change who must look at whose work');
+      if (fault !== undefined) return fault;
+      const { secondPerson } = command;
+      const reason = command.reason.trim();
+      if (reason === '') return refuse('REASON_MISSING', { action: 'change who must look at whose work' });
+      if (state.shop?.secondPerson === secondPerson) return refuse('NOTHING_SAID', { what: 'the policy' });
+      return ok([{ type: 'policyChanged', v: 1, data: { secondPerson, reason } }]);
     }
     case 'choosePin':
       return own(state.people, by.id)?.active === true

@@ -1,7 +1,7 @@
 import { IVO, PERRIN as INSPECTOR, SANNA } from '../../test/fixtures';
 import { Story } from '../../test/story';
 import { openMatters, tellAgain } from '../index';
-import type { Actor, JobDraft, SaidFacts } from '../index';
+import type { Actor, JobDraft, JobEntry, SaidFacts } from '../index';
 
 const OTHER: Actor = { ...INSPECTOR, id: 'other', name: 'Other' };
 const OVER = 508_000;
@@ -23,7 +23,7 @@ const accept = (story: Story): JobDraft => ({
   reason: 'looked at it',
 });
 /** Every story is decided again as the verifier does. */
-const remarks = (story: Story) => tellAgain(story.entries.map(({ entry }) => entry)).remarks;
+const remarks = (story: Story) => tellAgain(story.entries.map(({ entry }) => entry as JobEntry)).remarks;
 
 describe('what limits rest on is not said anew by one person alone', () => {
   test('what nobody had said is said by whoever knows it', () => {

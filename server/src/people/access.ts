@@ -35,6 +35,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /people/change': people,
   'POST /shop/key': key,
   'POST /shop/clock': clock,
+  'POST /shop/policy': people,
 
   'GET /floor': 'signedIn',
   'GET /engines': 'signedIn',

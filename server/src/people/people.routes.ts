@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   addPersonRequest,
   changePersonRequest,
+  changePolicyRequest,
   changeSealKeyRequest,
   choosePinRequest,
   confirmClockRequest,
@@ -202,14 +203,20 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     res.status(201).json({ now: clock.now() });
   });
   router.post('/people/change', async (req, res) => {
-    const { id, person, active, pin } = bodyOf(changePersonRequest, req);
+    const { id, person, active, pin, reason } = bodyOf(changePersonRequest, req);
     const hashed = pin === undefined ? undefined : await pins.hash(pin);
-    const change = { type: 'changePerson' as const, person, active };
+    const why = reason === undefined ? {} : { reason };
+    const change = { type: 'changePerson' as const, person, active, ...why };
     const body = pin === undefined ? change : { ...change, pin: pins.fingerprint(pin) };
     const command: PeopleCommand = { ...change, withPin: pin !== undefined };
     await execute(id, body, actorOf(res), () => command, hashed === undefined ? {} : { hashed });
     if (pin !== undefined || !active) sessions.closeAllOf(person.id);
     res.status(201).json({ person });
+  });
+  router.post('/shop/policy', async (req, res) => {
+    const { id, ...change } = bodyOf(changePolicyRequest, req);
+    await execute(id, change, actorOf(res), () => ({ type: 'changePolicy', ...change }));
+    res.status(201).json({ secondPerson: change.secondPerson });
   });
   return router;
 }

@@ -15,6 +15,7 @@ import { chartLines } from './print-chart';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
+import { history } from './print-history';
 import { day, small, SOFT, table, title } from './print-parts';
 
 const MOST_CYLINDERS_ACROSS = 6;
@@ -70,6 +71,7 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
       ...limits(state),
       ...instruments(state),
       ...decisions(state),
+      ...history(state),
       ...signatures(state),
       ...supplements(state),
       ...seal(record, report),

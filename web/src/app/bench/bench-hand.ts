@@ -233,9 +233,17 @@ export class BenchHand {
     const suspect = this.understood()?.suspects[which];
     if (suspect === undefined) return;
     this.asking.set(undefined);
-    this.settle({ slip: choice, ...(choice === 'reread' ? { text: suspect.text } : {}) });
+    this.settle({
+      slip: choice,
+      ...(choice === 'reread' ? { text: suspect.text, typedFirst: this.text() } : {}),
+    });
   }
 
+  /** What was chosen where a slip was suspected, with what was typed first. */
+  private slipTaken() {
+    const { slip = null, typedFirst } = this.draft() ?? {};
+    return { slip, ...(typedFirst === undefined ? {} : { typedFirst }) };
+  }
   private settle(change: Parameters<Drafts['settle']>[2]): void {
     const key = this.at.key();
     if (key !== undefined) this.drafts.settle(this.whose(), key, change);
@@ -277,7 +285,7 @@ export class BenchHand {
       unit: instrument.unit,
       instrument: instrument.id,
       answers: this.answers()[this.at.slot()] ?? [],
-      slip: this.slip(),
+      ...this.slipTaken(),
     };
     const refused = this.desk.handIn(
       { type: 'takeReading', place: key, ...taken },
@@ -340,7 +348,7 @@ export class BenchHand {
           unit: instrument.unit,
           instrument: instrument.id,
           answers: this.answers()[this.at.slot()] ?? [],
-          slip: this.slip(),
+          ...this.slipTaken(),
         }
       : null;
     const basedOn = placeAt(job, asking.place).version;

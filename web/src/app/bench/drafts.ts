@@ -7,6 +7,8 @@ export interface Draft {
   readonly place: PlaceKey;
   readonly text: string;
   readonly slip: SlipChoice | null;
+  /** What was typed, where another reading of it was taken. */
+  readonly typedFirst?: string;
   /** The job as it was when the first character was typed: the reading is of that moment. */
   readonly seen: JobState;
 }
@@ -33,7 +35,7 @@ export class Drafts {
     if (text === '') this.drop(whose, place);
     else this.put(whose, { seen: this.at(whose, place)?.seen ?? now, place, text, slip: null });
   }
-  settle(whose: Whose, place: PlaceKey, change: Partial<Pick<Draft, 'text' | 'slip'>>): void {
+  settle(whose: Whose, place: PlaceKey, change: Partial<Pick<Draft, 'text' | 'slip' | 'typedFirst'>>): void {
     const draft = this.at(whose, place);
     if (draft !== undefined) this.put(whose, { ...draft, ...change });
   }

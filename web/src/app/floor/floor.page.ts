@@ -4,6 +4,7 @@ import { floorView } from '@oak-gate/contract';
 import type { FloorView } from '@oak-gate/contract';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { FirstSteps } from '../ui/first-steps';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { Gate } from '../ui/gate';
 import { ProblemNote } from '../ui/problem-note';
@@ -14,7 +15,7 @@ const LOOK_AGAIN_MS = 20_000;
 /** The jobs in the shop, what each waits for, and what needs somebody today. */
 @Component({
   selector: 'app-floor-page',
-  imports: [...FORM_IMPORTS, RouterLink, Gate, ProblemNote, WhenPipe],
+  imports: [...FORM_IMPORTS, FirstSteps, RouterLink, Gate, ProblemNote, WhenPipe],
   templateUrl: './floor.page.html',
   styleUrl: './floor.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { clockPutRightWords, placeWordsOf, stateWord } from '@oak-gate/contract';
+import { clockPutRightWords, coveredWords, placeWordsOf, stateWord } from '@oak-gate/contract';
 import { currentPin, openMatters, own } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -9,12 +9,13 @@ import { Sheet } from '../ui/sheet';
 import { WhenPipe } from '../ui/when.pipe';
 import { FindingList } from './finding-list';
 import { GateSign } from './gate-sign';
+import { HistoryList } from './history-list';
 import { LimitDecisions } from './limit-decisions';
 
 /** The record as the releaser reads it: the chart, what was decided, who signed, the seal. */
 @Component({
   selector: 'app-record-page',
-  imports: [FindingList, GateSign, LimitDecisions, Sheet, WhenPipe],
+  imports: [FindingList, GateSign, HistoryList, LimitDecisions, Sheet, WhenPipe],
   templateUrl: './record.page.html',
   styleUrl: './record.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -41,6 +42,11 @@ export class RecordPage {
           ? []
           : [{ ...concession, place: placeWordsOf(layout, status.key), word: stateWord(status.state) }];
       });
+  });
+  /** What is not plain: what the releaser reads before the words. */
+  protected readonly covered = computed(() => {
+    const job = this.job();
+    return job === undefined ? [] : coveredWords(job);
   });
   protected readonly signed = computed(() => {
     const job = this.job();

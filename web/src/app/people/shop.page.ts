@@ -10,15 +10,17 @@ import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { SessionActions, sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
+import { FirstSteps } from '../ui/first-steps';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
 import { isPersonComplete, NEW_PERSON, personBody, PersonForm } from './person-form';
 import type { PersonDraft } from './person-form';
+import { ALL_ROLES, ROLE_HINTS } from './role-words';
 
 /** The shop and its people. */
 @Component({
   selector: 'app-shop-page',
-  imports: [...FORM_IMPORTS, PersonForm, ProblemNote, RouterLink],
+  imports: [...FORM_IMPORTS, FirstSteps, PersonForm, ProblemNote, RouterLink],
   templateUrl: './shop.page.html',
   styleUrl: './shop.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,6 +83,65 @@ export class ShopPage {
       },
     });
   }
+  /** Roles and authorisation are given and taken with a reason: signatures rest on them. */
+  protected async changeRoles(person: PersonView): Promise<void> {
+    const { id, name, active } = person;
+    await this.asker.ask({
+      title: `What ${name} may do`,
+      lines: ['What this person signed stays in every record. The new roles hold from now on.'],
+      fields: [
+        {
+          key: 'roles',
+          label: 'Roles',
+          kind: 'several',
+          value: person.roles.join(' '),
+          options: ALL_ROLES.map((role) => ({ value: role, label: `${role}: ${ROLE_HINTS[role]}` })),
+        },
+        {
+          key: 'authorisation',
+          label: 'Licence or authorisation number',
+          kind: 'line',
+          optional: true,
+          value: person.authorisation ?? '',
+        },
+        { key: 'reason', label: 'Reason', kind: 'text' },
+      ],
+      submit: 'Change it',
+      act: ({ roles = '', authorisation = '', reason }) =>
+        this.send('/api/people/change', {
+          person: {
+            id,
+            name,
+            roles: roles.split(' ').filter((role) => role !== ''),
+            authorisation: authorisation.trim() === '' ? null : authorisation.trim(),
+          },
+          active,
+          reason,
+        }),
+    });
+  }
+  protected async changePolicy(): Promise<void> {
+    const now = this.view()?.shop?.secondPerson;
+    const next = now === 'required' ? 'sameSaid' : 'required';
+    await this.asker.ask({
+      title: 'Who looks at whose work',
+      lines: [
+        next === 'sameSaid'
+          ? 'From now on the same person may look again later, and the record says so. Aircraft engines always need another person.'
+          : 'From now on the second look is always another person’s.',
+        'Jobs that are open keep what they were opened under.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: next === 'sameSaid' ? 'The same person may' : 'Always another person',
+      act: ({ reason }) => this.send('/api/shop/policy', { secondPerson: next, reason }),
+    });
+  }
+  private async send(path: string, body: object): Promise<ApiProblem | undefined> {
+    const answer = await this.api.post(path, { id: newId(), ...body }, z.unknown());
+    if (!answer.ok) return answer.problem;
+    this.store.dispatch(SessionActions.ask());
+    return undefined;
+  }
   protected async newPin(person: PersonView): Promise<void> {
     await this.change(person, person.active, `A new PIN for ${person.name}`, 'Set the PIN', true);
   }
@@ -109,20 +170,16 @@ export class ShopPage {
             'Every tablet where this person is signed in now is left.',
           ]
         : ['What this person signed stays in every record.'],
-      fields: asksPin ? [{ key: 'pin', label: 'New PIN', kind: 'pin', hint: PIN_RULE }] : [],
+      fields: asksPin
+        ? [{ key: 'pin', label: 'New PIN', kind: 'pin', hint: PIN_RULE }]
+        : [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit,
-      act: async ({ pin }) => {
-        const body = {
-          id: newId(),
+      act: ({ pin, reason }) =>
+        this.send('/api/people/change', {
           person: { id, name, roles, authorisation },
           active,
-          ...(asksPin ? { pin } : {}),
-        };
-        const answer = await this.api.post('/api/people/change', body, z.unknown());
-        if (!answer.ok) return answer.problem;
-        this.store.dispatch(SessionActions.ask());
-        return undefined;
-      },
+          ...(asksPin ? { pin } : { reason }),
+        }),
     });
   }
   /** Another key takes the place of the shop's: signed by both, and in the ledger before it counts. */
@@ -138,12 +195,7 @@ export class ShopPage {
         { key: 'pin', label: 'Your PIN', kind: 'pin' },
       ],
       submit: 'Change the key',
-      act: async ({ reason, pin }) => {
-        const answer = await this.api.post('/api/shop/key', { id: newId(), reason, pin }, z.unknown());
-        if (!answer.ok) return answer.problem;
-        this.store.dispatch(SessionActions.ask());
-        return undefined;
-      },
+      act: ({ reason, pin }) => this.send('/api/shop/key', { reason, pin }),
     });
   }
   protected async signOut(): Promise<void> {

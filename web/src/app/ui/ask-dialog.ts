@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { ApiProblem } from '../state/api';
-import { Field } from './field';
+import { Choices, Field } from './field';
 import { ProblemNote } from './problem-note';
 
 export interface AskField {
   readonly key: string;
   readonly label: string;
-  readonly kind: 'line' | 'text' | 'choice' | 'date' | 'pin';
+  readonly kind: 'line' | 'text' | 'choice' | 'several' | 'date' | 'pin';
+  /** Of `several`: what is chosen, parted by spaces. */
   readonly optional?: boolean;
   readonly value?: string;
   readonly options?: readonly { readonly value: string; readonly label: string }[];
@@ -32,7 +33,7 @@ export interface Ask {
 /** Asks for what an act needs: a reason, a choice, a PIN. The words stand above what is typed. */
 @Component({
   selector: 'app-ask-dialog',
-  imports: [Field, FormsModule, MatDialogModule, ProblemNote],
+  imports: [Choices, Field, FormsModule, MatDialogModule, ProblemNote],
   templateUrl: './ask-dialog.html',
   styleUrl: './ask-dialog.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -42,16 +43,25 @@ export class AskDialog {
   private readonly dialog = inject<MatDialogRef<AskDialog, boolean>>(MatDialogRef);
   protected readonly values = signal<Readonly<Record<string, string>>>(
     Object.fromEntries(
-      this.ask.fields.map(({ key, value, options }) => [key, value ?? options?.[0]?.value ?? '']),
+      this.ask.fields.map(({ key, kind, value, options }) => [
+        key,
+        value ?? (kind === 'several' ? '' : (options?.[0]?.value ?? '')),
+      ]),
     ),
   );
   protected readonly busy = signal(false);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly complete = computed(() =>
-    this.ask.fields.every(
-      ({ key, optional }) => optional === true || (this.values()[key] ?? '').trim() !== '',
-    ),
+  /** What is still to be filled in, by its label. */
+  protected readonly missing = computed(() =>
+    this.ask.fields
+      .filter(({ key, optional }) => optional !== true && (this.values()[key] ?? '').trim() === '')
+      .map(({ label }) => label),
   );
+  protected readonly complete = computed(() => this.missing().length === 0);
+
+  protected severalOf(key: string): readonly string[] {
+    return (this.values()[key] ?? '').split(' ').filter((each) => each !== '');
+  }
 
   protected set(key: string, value: string): void {
     this.values.update((values) => ({ ...values, [key]: value }));

@@ -14,11 +14,16 @@ export interface FieldOption {
   selector: 'app-field',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, MatSelectModule],
   template: `
-    <mat-form-field appearance="outline" subscriptSizing="dynamic">
-      <mat-label>{{ label() }}</mat-label>
+    <mat-form-field appearance="outline" subscriptSizing="dynamic" hideRequiredMarker>
+      <mat-label [class.needed]="needed()">{{ label() }}</mat-label>
       @switch (kind()) {
         @case ('choice') {
-          <mat-select [attr.name]="name()" [ngModel]="value()" (ngModelChange)="value.set($event)">
+          <mat-select
+            [attr.name]="name()"
+            [required]="needed()"
+            [ngModel]="value()"
+            (ngModelChange)="value.set($event)"
+          >
             @for (option of options(); track option.value) {
               <mat-option [value]="option.value">{{ option.label }}</mat-option>
             }
@@ -30,6 +35,7 @@ export interface FieldOption {
             [name]="name()"
             [rows]="rows()"
             [maxlength]="max()"
+            [required]="needed()"
             [ngModel]="value()"
             (ngModelChange)="value.set($event)"
           ></textarea>
@@ -42,6 +48,7 @@ export interface FieldOption {
             [type]="kind() === 'pin' ? 'password' : kind() === 'date' ? 'date' : 'text'"
             [attr.inputmode]="kind() === 'pin' ? 'numeric' : kind() === 'number' ? 'decimal' : null"
             [maxlength]="max()"
+            [required]="needed()"
             [readonly]="fixed()"
             [ngModel]="value()"
             (ngModelChange)="value.set($event)"
@@ -66,6 +73,8 @@ export class Field {
   readonly rows = input(2);
   /** Shown, and not to be changed. */
   readonly fixed = input(false);
+  /** Marked as one that is not left empty. */
+  readonly needed = input(false);
   readonly value = model('');
 }
 

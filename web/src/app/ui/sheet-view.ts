@@ -1,4 +1,4 @@
-import { placeWords, shortReading, showBound } from '@oak-gate/contract';
+import { placeWords, shortReading, showBound, workedAt } from '@oak-gate/contract';
 import {
   currentPin,
   findingsAt,
@@ -45,6 +45,8 @@ export interface SheetCell {
   readonly status: PlaceStatus;
   /** Good by itself, and the gate asks about it all the same. */
   readonly asked: boolean;
+  /** What was done to the ring here: a filed one and one that was exchanged look different. */
+  readonly worked: string;
   readonly figure: string;
   /** What goes over what stops, for narrow columns. */
   readonly over: string;
@@ -137,11 +139,13 @@ export function limitText(inForce: LimitInForce, unit: LengthUnit): string {
   return inForce.state === 'none' ? 'no limit' : 'undecided';
 }
 
+const WORKED = { filed: 'filed', exchanged: 'new ring', not: '' } as const;
 function cellOf(job: JobState, status: PlaceStatus, unit: LengthUnit): SheetCell {
   const reading = status.reading?.reading;
   const figure = reading === undefined ? '' : shortReading(reading, unit);
   const [over = '', under = ''] = figure.split('/');
-  return { status, asked: findingsAt(job, status).length > 0, figure, over, under };
+  const worked = WORKED[workedAt(job, status.key) ?? 'not'];
+  return { status, worked, asked: findingsAt(job, status).length > 0, figure, over, under };
 }
 
 function spreadText(readings: readonly Reading[], unit: LengthUnit): string {

@@ -1,0 +1,50 @@
+import { measuredLines, partLines } from '@oak-gate/contract';
+import type { HistoryLine } from '@oak-gate/contract';
+import type { JobState } from '@oak-gate/core';
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import { day, small, table, title } from './print-parts';
+
+/** Since these rules the whole history is printed; what was sealed under older ones is printed as it was then. */
+const PRINTED_SINCE = 4;
+
+/** Who measured what, with what and when, and what was done to the parts: struck where it does not count, and never absent. */
+export function history(state: JobState): Content[] {
+  if (state.rules < PRINTED_SINCE) return [];
+  const [measured, worked] = [measuredLines(state), partLines(state)];
+  return [
+    ...(measured.length === 0
+      ? []
+      : [
+          title('Everything that was measured'),
+          small('Struck once: true of the part as it was then. Struck twice: taken back as wrong.'),
+          table(
+            [160, 'auto', 110, '*', 'auto'],
+            ['Where', 'Figure', 'What it is', 'As typed, and why it does not count', 'By'],
+            measured.map(rowOf),
+          ),
+        ]),
+    ...(worked.length === 0
+      ? []
+      : [
+          title('What was done to the parts'),
+          table([160, 'auto', '*', 'auto'], ['Part', 'What', 'How or why', 'By'], worked.map(workRow)),
+        ]),
+  ];
+}
+function rowOf({ where, figure, what, note, by, at, struck }: HistoryLine): TableCell[] {
+  const line = struck === 0 ? {} : { decoration: 'lineThrough' as const };
+  const twice = struck === 2 ? { decorationStyle: 'double' as const } : {};
+  return [
+    where,
+    { text: figure, font: 'Plex', fontSize: 8, ...line, ...twice },
+    what,
+    small(note),
+    small(`${by}, ${day(at)}`),
+  ];
+}
+const workRow = ({ where, what, note, by, at }: HistoryLine): TableCell[] => [
+  where,
+  what,
+  small(note),
+  small(`${by}, ${day(at)}`),
+];
