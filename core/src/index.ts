@@ -109,4 +109,5 @@ export * from './job/record-file';
 export * from './job/tell-again';
 export * from './job/command-of';
 export * from './job/verify-record';
+export * from './job/key-changes';
 export * from './library/rank';

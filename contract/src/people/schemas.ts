@@ -109,7 +109,15 @@ export const clockInDoubt = z.object({
 export const signedInView = z.object({ person: actor, pinToChoose: z.boolean() });
 export const personView = actor.extend({ active: z.boolean() });
 export const sessionView = z.object({
-  shop: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }).nullable(),
+  shop: z
+    .object({
+      name,
+      secondPerson: secondPersonPolicy,
+      key: publicKey,
+      /** Every key that the shop ever sealed with. */
+      keys: z.array(z.string()),
+    })
+    .nullable(),
   person: actor.nullable(),
   people: z.array(personView),
   /** Shown on the sign-in page of the demo only. */

@@ -12,7 +12,7 @@ import {
 import type { JobState, Part, Place, RecordedReading } from '@oak-gate/core';
 import { placeWords, placeWordsOf, unitWord } from './place-words';
 import { shortReading, showBound } from './reading-words';
-import { stateWord } from './state-words';
+import { endedWords, stateWord } from './state-words';
 
 /** One thing that happened at a place or to a part, as the record tells it: nothing is left out because it no longer counts. */
 export interface HistoryLine {
@@ -64,7 +64,7 @@ function lineOf(where: string, taken: RecordedReading): HistoryLine {
   const notes = [
     `typed ${text}${typedFirst === undefined ? '' : `, first ${typedFirst}`}`,
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
-    ...(ended === undefined || status === 'refined' ? [] : [ended.why]),
+    ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(
       ({ verdict: before, limit, sources }) =>
         `judged before: ${stateWord(before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, instrument.unit)})`,

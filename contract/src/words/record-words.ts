@@ -1,4 +1,4 @@
-import type { RecordFault, RecordRemark } from '@oak-gate/core';
+import type { KeyChange, RecordFault, RecordRemark } from '@oak-gate/core';
 import type { NotARecord } from '../job/record-file';
 
 /** What does not follow in a record, in words. */
@@ -53,6 +53,15 @@ export function remarkWords(remark: RecordRemark): string {
     case 'decidedOtherwise':
       return `Entry ${remark.entry} (${remark.type}): by the rules of its day something else would have been written.`;
   }
+}
+
+/** How the shop's key changed, and whether that is proven. */
+export function keyChangeWords({ from, to, reason, signatures }: KeyChange, isProven: boolean): string {
+  if (signatures === null)
+    return `key ${to.keyId} took the place of ${from}, which was lost, without the old key: ${reason}`;
+  return isProven
+    ? `key ${to.keyId} took the place of ${from}, signed by both: ${reason}`
+    : `key ${to.keyId} is said to have taken the place of ${from}, and the signatures do not hold: ${reason}`;
 }
 
 /** What keeps a file from being a record, with what to do next. */

@@ -1,4 +1,4 @@
-import type { Characteristic, PlaceStateWord } from '@oak-gate/core';
+import type { CorrectionReason, Characteristic, PlaceStateWord } from '@oak-gate/core';
 
 const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   in: 'in',
@@ -24,6 +24,16 @@ export function stateWord(state: PlaceStateWord, characteristic?: Pick<Character
     return characteristic.words[state];
   return WORDS[state];
 }
+/** Why a reading was taken back, as it is chosen on one key and told ever after. */
+export const CORRECTION_WORDS: Readonly<Record<CorrectionReason, string>> = {
+  typing: 'typed wrongly',
+  wrongPlace: 'wrong place',
+  wrongBlade: 'wrong blade',
+  takenBack: 'taken back, measure again',
+};
+/** Why a reading does not count any more, in words. */
+export const endedWords = (why: string): string =>
+  Object.hasOwn(CORRECTION_WORDS, why) ? CORRECTION_WORDS[why as CorrectionReason] : why;
 export const WITHHELD_WORDS = {
   contradiction: 'the documents contradict each other',
   undecided: 'two documents of the same standing differ',

@@ -201,6 +201,11 @@ const stepOf = (what: PartStep['what'], note: string, { seq, at, by, command }: 
 const doneBy = (parts: KeptMap<Part>, command: string, { id, name }: FactReport['by']): KeptMap<Part> =>
   parts.map((part) =>
     part.history.at(-1)?.command === command
-      ? { ...part, history: part.history.map((step) => (step.command === command ? { ...step, by: id, byName: name } : step)) }
+      ? {
+          ...part,
+          history: part.history.map((step) =>
+            step.command === command ? { ...step, by: id, byName: name } : step,
+          ),
+        }
       : part,
   );

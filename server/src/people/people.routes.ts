@@ -83,10 +83,10 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
   };
 
   router.get('/session', async (req, res) => {
-    const { shop, people } = await state();
+    const { shop, people, keys } = await state();
     const person = await sessions.personOf(req);
     const view: SessionView = {
-      shop: shop ?? null,
+      shop: shop === undefined ? null : { ...shop, keys: keys.map(({ keyId }) => keyId) },
       person: person ?? null,
       people: Object.values(people),
       demoPin: demoPin ?? null,

@@ -1,8 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { faultWords, notARecordWords, printable, readRecordFile, remarkWords } from '@oak-gate/contract';
-import { keyChangeText, verifyRecord } from '@oak-gate/core';
-import type { KeyChange, PublicKey, RecordFile } from '@oak-gate/core';
+import {
+  faultWords,
+  keyChangeWords,
+  notARecordWords,
+  printable,
+  readRecordFile,
+  remarkWords,
+} from '@oak-gate/contract';
+import { isSignedByBoth, leadsTo, verifyRecord } from '@oak-gate/core';
+import type { RecordFile } from '@oak-gate/core';
 import { checkSignature } from '../record/seal-key';
 
 /** 0: consistent; 1: something does not follow; 2: not a record; 3: another key than the expected one; 4: follows, but not as the rules give it. */
@@ -25,14 +32,15 @@ function main(): number {
   const record = readRecord(file);
   if (record === undefined) return EXIT.notARecord;
   const sealedWith = record.key.keyId;
-  const expected = key !== undefined && leadsTo(record, key) ? sealedWith : key;
+  const expected = key !== undefined && leadsTo(record, key, checkSignature) ? sealedWith : key;
   const report = verifyRecord(record, checkSignature, expected);
   const [first] = report.faults;
   if (first?.kind === 'otherKey') say(`ANOTHER KEY. ${faultWords(first)}`);
   if (report.title !== undefined) say(report.title);
   for (const fault of report.faults)
     if (fault !== first || fault.kind !== 'otherKey') say(`  does not follow: ${faultWords(fault)}`);
-  for (const change of record.keyChanges ?? []) say(`  note: ${changeWords(record, change)}`);
+  for (const change of record.keyChanges ?? [])
+    say(`  note: ${keyChangeWords(change, isSignedByBoth(record.keyChanges ?? [], change, checkSignature))}`);
   for (const remark of report.remarks) say(`  differs: ${remarkWords(remark)}`);
   if (first?.kind === 'otherKey') return EXIT.otherKey;
   if (!report.consistent) {
@@ -79,34 +87,6 @@ function readRecord(path: string): RecordFile | undefined {
   if (read.ok) return read.file;
   complain(`${path} is not a record: ${notARecordWords(read.fault)}.`);
   return undefined;
-}
-
-/** Whether the shop's own changes lead from a key to the one that sealed: each signed by the one before it. */
-function leadsTo({ key, keyChanges = [] }: RecordFile, from: string): boolean {
-  let at: string | undefined = from;
-  for (let step = 0; step <= keyChanges.length && at !== undefined; step++) {
-    if (at === key.keyId) return true;
-    const change: KeyChange | undefined = keyChanges.find((each) => each.from === at);
-    at = change !== undefined && isSignedByBoth(keyChanges, change) ? change.to.keyId : undefined;
-  }
-  return false;
-}
-function isSignedByBoth(changes: readonly KeyChange[], change: KeyChange): boolean {
-  if (change.signatures === null) return false;
-  const old = changes.find(({ to }) => to.keyId === change.from)?.to;
-  const text = keyChangeText(change);
-  const holds = (key: PublicKey, value: string): boolean =>
-    checkSignature(text, { alg: 'Ed25519', keyId: key.keyId, value }, key);
-  // The very first key is known by its id alone: the new key's word is checked, and the old one's where its bytes are here.
-  return holds(change.to, change.signatures.new) && (old === undefined || holds(old, change.signatures.old));
-}
-function changeWords({ keyChanges = [] }: RecordFile, change: KeyChange): string {
-  const { from, to, reason, signatures } = change;
-  if (signatures === null)
-    return `key ${to.keyId} took the place of ${from}, which was lost, without the old key: ${reason}`;
-  return isSignedByBoth(keyChanges, change)
-    ? `key ${to.keyId} took the place of ${from}, signed by both: ${reason}`
-    : `key ${to.keyId} is said to have taken the place of ${from}, and the signatures do not hold: ${reason}`;
 }
 
 process.exitCode = main();

@@ -42,6 +42,11 @@ export const routes: Routes = [
       },
       { path: 'jobs/:jobId', loadChildren: () => import('./job/job.routes').then((m) => m.jobRoutes) },
       {
+        path: 'verify',
+        title: 'Verify a record · Oak Gate',
+        loadComponent: () => import('./people/verify.page').then((m) => m.VerifyPage),
+      },
+      {
         path: 'kept',
         title: 'Kept on this tablet · Oak Gate',
         loadComponent: () => import('./ui/kept.page').then((m) => m.KeptPage),

@@ -11,15 +11,7 @@ import {
   placeAt,
   questionsFor,
 } from '@oak-gate/core';
-import type {
-  Answer,
-  CorrectionReason,
-  JobDraft,
-  PlaceKey,
-  PlaceStateWord,
-  Problem,
-  SlipChoice,
-} from '@oak-gate/core';
+import type { Answer, JobDraft, PlaceKey, PlaceStateWord, Problem, SlipChoice } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -44,13 +36,6 @@ export type Asking =
       readonly text: string;
       readonly instead: boolean;
     };
-
-export const REASON_WORDS: Readonly<Record<CorrectionReason, string>> = {
-  typing: 'typed wrongly',
-  wrongPlace: 'wrong place',
-  wrongBlade: 'wrong blade',
-  takenBack: 'taken back, measure again',
-};
 
 /** What was recorded, as it is said until the next key. */
 export interface Said {

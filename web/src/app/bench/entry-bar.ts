@@ -1,6 +1,13 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
-import { placeWords, placeWordsOf, shortReading, stateWord, unitWord } from '@oak-gate/contract';
+import {
+  CORRECTION_WORDS,
+  placeWords,
+  placeWordsOf,
+  shortReading,
+  stateWord,
+  unitWord,
+} from '@oak-gate/contract';
 import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
 import type { PlaceKey } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -8,7 +15,7 @@ import { sessionFeature } from '../state/session.feature';
 import { Mark } from '../ui/mark';
 import { ProblemNote } from '../ui/problem-note';
 import { BenchActs } from './bench-acts';
-import { BenchHand, REASON_WORDS } from './bench-hand';
+import { BenchHand } from './bench-hand';
 import type { BenchEnd } from './bench-hand';
 import { BladeLadder } from './blade-ladder';
 import { NumberPad } from './number-pad';
@@ -31,7 +38,7 @@ export class EntryBar {
   protected readonly unitWord = unitWord;
   protected readonly reasons = CORRECTION_REASONS.map((reason, index) => ({
     number: index + 1,
-    words: REASON_WORDS[reason],
+    words: CORRECTION_WORDS[reason],
   }));
   protected wholeOf(key: PlaceKey): string {
     const job = this.hand.at.job();

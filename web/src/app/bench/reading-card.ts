@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
-import { placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
+import { endedWords, placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
 import {
   asFitted,
   asFound,
@@ -122,7 +122,7 @@ export class ReadingCard {
       twice: reading.status === 'void' || reading.status === 'corrected',
       who: `${reading.by.name}, ${reading.instrument.id}`,
       at: reading.at,
-      why: reading.ended?.why ?? '',
+      why: reading.ended === undefined ? '' : endedWords(reading.ended.why),
       before: (reading.judgedBefore ?? []).map(
         ({ verdict, limit, sources }) =>
           `${stateWord(verdict)} by ${[...new Set(Object.values(sources))].join(', ') || 'no limit'} (${showBound(limit, unit)})`,

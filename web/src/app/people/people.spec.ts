@@ -75,7 +75,11 @@ describe('the shop page', () => {
       [...PageUnderTest.open(ShopPage, {}, view).element.querySelectorAll('.acts')].map((each) =>
         each.textContent.replace(/\s+/g, ' ').trim(),
       );
-    expect(rows()).toEqual(['Change my PIN Leaves', 'New PIN Leaves', 'New PIN Comes back']);
+    expect(rows()).toEqual([
+      'Change my PIN Roles Leaves',
+      'New PIN Roles Leaves',
+      'New PIN Roles Comes back',
+    ]);
     TestBed.resetTestingModule();
     expect(rows({ ...SESSION, person: person('Ivo', 'technician') })).toEqual(['', 'Change my PIN', '']);
   });
