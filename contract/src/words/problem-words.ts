@@ -3,6 +3,20 @@ import type { Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
 import { SERVER_PROBLEM_WORDS } from './server-problem-words';
 import type { ServerProblemData, Words } from './server-problem-words';
 
+/** A pattern as somebody sees it on a plate: `4330-00000` for four figures, a dash and five more. */
+export function serialLike(pattern: string): string {
+  const shown = pattern
+    .replace(/^\^|\$$/g, '')
+    .replace(/[()]/g, '')
+    .replace(
+      /(\\d|\[0-9\]|\[0-9-\]|\[A-Z\])(?:\{(\d+)(?:,\d*)?\}|[+*])?/g,
+      (_all, kind: string, times = '1') => (kind === '[A-Z]' ? 'A' : '0').repeat(Number(times)),
+    )
+    .replace(/\\(.)/g, '$1');
+  // What cannot be shown like that is told by the model's sheet, and never as a pattern.
+  return /[\\[\]{}?*+|^$]/.test(shown) ? 'what the maker stamps' : shown;
+}
+
 export type AnyProblemData = ProblemData & ServerProblemData;
 export type AnyProblemCode = keyof AnyProblemData;
 
@@ -67,7 +81,7 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
   }),
   SERIAL_NOT_OF_MODEL: ({ serial, model, pattern }) => ({
     what: `"${serial}" is not a serial of ${model}`,
-    where: `its serials follow ${pattern}`,
+    where: `its serials look like ${serialLike(pattern)}`,
     next: 'Read the plate again, or choose the other model.',
   }),
   SERIAL_MOVED: ({ seen, job }) => ({

@@ -12,6 +12,7 @@ import {
   PROBLEM_WORDS,
   remarkWords,
   schemaOfJobEvent,
+  serialLike,
   shortReading,
   showBound,
   text,
@@ -117,4 +118,14 @@ test('cells, faults and remarks have words with what was found', () => {
   );
   expect(faultWords({ kind: 'entryDoesNotFollow', entry: 7, type: 'readingTaken' })).toContain('Entry 7');
   expect(remarkWords({ kind: 'newerProgram', entry: 3, type: 'x', version: 2 })).toContain('newer program');
+});
+
+test.each([
+  ['^4330-(\\d{5})$', '4330-00000'],
+  ['^AX-(\\d{4})$', 'AX-0000'],
+  ['^M8-([0-9]{5})$', 'M8-00000'],
+  ['^V\\.(\\d{2})-[A-Z]$', 'V.00-A'],
+  ['^(?:A|B)\\d+$', 'what the maker stamps'],
+])('a pattern of serials %s is shown as one, and never as a pattern', (pattern, shown) => {
+  expect(serialLike(pattern)).toBe(shown);
 });

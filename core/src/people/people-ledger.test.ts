@@ -1,5 +1,5 @@
-import { decidePeople, evolveBy, NOBODY, PEOPLE_EVENTS } from '../index';
-import type { PeopleCommand, PeopleState } from '../index';
+import { decidePeople, evolveBy, missingForSeal, NOBODY, PEOPLE_EVENTS } from '../index';
+import type { PeopleCommand, PeopleState, Role } from '../index';
 import { IVO, person, stamped, TEO } from '../../test/fixtures';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: 's' };
@@ -39,6 +39,48 @@ test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
     TEO,
     'LAST_MANAGER',
   ],
+  [
+    'roles are given with a reason',
+    after(setUp, { type: 'addPerson', person: IVO }),
+    { type: 'changePerson', person: { ...IVO, roles: ['inspector'] }, active: true, withPin: false },
+    TEO,
+    'REASON_MISSING',
+  ],
+  [
+    'who leaves leaves with a reason',
+    after(setUp, { type: 'addPerson', person: IVO }),
+    { type: 'changePerson', person: IVO, active: false, withPin: false, reason: ' ' },
+    TEO,
+    'REASON_MISSING',
+  ],
+  [
+    'a PIN alone needs none',
+    after(setUp, { type: 'addPerson', person: IVO }),
+    { type: 'changePerson', person: IVO, active: true, withPin: true },
+    TEO,
+    'allowed',
+  ],
+  [
+    'only a manager changes who looks at whose work',
+    after(setUp),
+    { type: 'changePolicy', secondPerson: 'sameSaid', reason: 'alone' },
+    IVO,
+    'MAY_NOT',
+  ],
+  [
+    'and not without a reason',
+    after(setUp),
+    { type: 'changePolicy', secondPerson: 'sameSaid', reason: '' },
+    TEO,
+    'REASON_MISSING',
+  ],
+  [
+    'and not to what it is',
+    after(setUp),
+    { type: 'changePolicy', secondPerson: 'required', reason: 'x' },
+    TEO,
+    'NOTHING_SAID',
+  ],
 ])('%s', (_why, state, command, by, code) => {
   const decided = decidePeople(state, command, by);
   expect(decided.ok ? 'allowed' : decided.problem.code).toBe(code);
@@ -47,7 +89,61 @@ test('with a second manager the first may leave', () => {
   const state = after(
     setUp,
     { type: 'addPerson', person: person('Ann', 'manager') },
-    { type: 'changePerson', person: TEO, active: false, withPin: false },
+    { type: 'changePerson', person: TEO, active: false, withPin: false, reason: 'retired' },
   );
   expect([state.people['teo']?.active, state.people['ann']?.active]).toEqual([false, true]);
+});
+
+test('what was changed holds from then on, and the last word counts', () => {
+  const change = (secondPerson: 'required' | 'sameSaid'): PeopleCommand => ({
+    type: 'changePolicy',
+    secondPerson,
+    reason: 'x',
+  });
+  const state = after(
+    setUp,
+    { type: 'addPerson', person: IVO },
+    {
+      type: 'changePerson',
+      person: { ...IVO, roles: ['inspector'] },
+      active: true,
+      withPin: false,
+      reason: 'licensed',
+    },
+    change('sameSaid'),
+    change('required'),
+  );
+  expect([state.people['ivo']?.roles, state.shop?.secondPerson]).toEqual([['inspector'], 'required']);
+});
+
+describe('what a shop lacks before its first seal', () => {
+  const here = (...all: (readonly [string, ...Role[]])[]) =>
+    all.map(([name, ...roles]) => ({ ...person(name), roles, active: true }));
+  test.each<[string, ReturnType<typeof here>, 'required' | 'sameSaid', string[]]>([
+    ['nobody', [], 'required', ['steward', 'technician', 'inspector', 'releaser']],
+    ['a manager', here(['Asta', 'manager']), 'required', ['steward', 'technician', 'inspector', 'releaser']],
+    [
+      'everything in one',
+      here(['Asta', 'steward', 'technician', 'inspector', 'releaser']),
+      'required',
+      ['secondPerson'],
+    ],
+    [
+      'everything in one, who may look again',
+      here(['Asta', 'steward', 'technician', 'inspector', 'releaser']),
+      'sameSaid',
+      [],
+    ],
+    ['two', here(['Asta', 'steward', 'inspector', 'releaser'], ['Bo', 'technician']), 'required', []],
+    ['no releaser', here(['Asta', 'steward', 'inspector'], ['Bo', 'technician']), 'required', ['releaser']],
+  ])('%s', (_why, people, policy, missing) => {
+    expect(
+      missingForSeal(people, policy).map((each) => (each.kind === 'role' ? each.role : each.kind)),
+    ).toEqual(missing);
+  });
+  test('who left does not count', () => {
+    const people = here(['Asta', 'steward', 'inspector', 'releaser'], ['Bo', 'technician']);
+    const left = people.map((each) => (each.name === 'Bo' ? { ...each, active: false } : each));
+    expect(missingForSeal(left, 'sameSaid')).toEqual([{ kind: 'role', role: 'technician' }]);
+  });
 });

@@ -19,7 +19,7 @@ test('killed in the middle of a stream of readings: every acknowledged one is th
         type: 'takeReading',
         place,
         ...basedOn,
-        text: '17/18',
+        text: wanted === 201 ? '17/18' : '19/20',
         unit: 'thou',
         instrument: 'FS-2',
         answers: [{ question: 'expanderOut', answer: 'yes' }],
@@ -33,7 +33,7 @@ test('killed in the middle of a stream of readings: every acknowledged one is th
     };
     for (const place of sheetPlaces(await ivo.job(jobId)).map(placeKey)) {
       if (!(await give(place, {}, 201))) return;
-      // The same person, as if nothing were there yet: the first reading stands, and this one is refused.
+      // The same person, as if nothing were there yet, with what cannot be true as well: it is refused.
       if (!(await give(place, { basedOn: 0 }, 409))) return;
     }
   });

@@ -85,6 +85,41 @@ test('inches in a thou field take a second Enter; a slip is offered, never corre
   await bench.settled();
   const taken = (await ivo.job(jobId)).places.get(SECOND(2))?.readings.at(-1);
   expect(taken).toMatchObject({ text: '4+', slip: null });
+
+  await bench.at(SECOND(4));
+  await bench.type('180/19');
+  await page.getByRole('button', { name: '18/19 thou?' }).click();
+  await expect(bench.entry).toHaveValue('18/19');
+  await page.keyboard.press('Enter');
+  await bench.settled();
+  // What was typed first stays in the record.
+  expect((await ivo.job(jobId)).places.get(SECOND(4))?.readings.at(-1)).toMatchObject({
+    text: '18/19',
+    typedFirst: '180/19',
+    slip: 'reread',
+  });
+});
+
+test('what goes and what stops, typed one after the other, make one bracket; nobody is blamed', async ({
+  page,
+  demo,
+}) => {
+  const { bench, jobId, ivo } = await benchOnV8(page, demo.address);
+  const place = SECOND(3);
+  await bench.at(place);
+  await bench.record('17+');
+  await bench.at(place);
+  await bench.type('<20');
+  await expect(bench.verdict).toContainText('with 17+ from before 17/20');
+  await page.keyboard.press('Enter');
+  await expect(bench.cell(place)).toContainText('17');
+  await expect(bench.verdict).not.toContainText('cannot both be true');
+  await bench.settled();
+  const readings = (await ivo.job(jobId)).places.get(place)?.readings ?? [];
+  expect(readings.map(({ text, status }) => [text, status])).toEqual([
+    ['17+', 'refined'],
+    ['<20', 'current'],
+  ]);
 });
 
 test('arrows move, Shift+Enter goes back, ? shows the keys, the pad types', async ({ page, demo }) => {

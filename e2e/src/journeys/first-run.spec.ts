@@ -17,6 +17,9 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
   await page.getByRole('button', { name: 'Open the shop' }).click();
 
   await page.waitForURL('**/shop');
+  const before = page.getByRole('region', { name: 'Before the first seal' });
+  for (const role of ['a steward', 'a technician', 'an inspector', 'a releaser'])
+    await expect(before).toContainText(role);
   for (const [name, role] of [
     ['Bo Friis', 'technician'],
     ['Cato Lund', 'inspector'],
@@ -32,6 +35,30 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
     await expect(page.getByRole('cell', { name })).toBeVisible();
   }
 
+  await test.step('what is still missing is said; roles are changed with a reason, and so is the second look', async () => {
+    await expect(before).not.toContainText('an inspector');
+    await page
+      .getByRole('row', { name: /Asta Brandt/ })
+      .getByRole('button', { name: 'Roles' })
+      .click();
+    await dialog.box.getByLabel('Roles').click();
+    for (const role of ['releaser', 'steward'])
+      await page.getByRole('option', { name: new RegExp(`^${role}`) }).click();
+    await page.keyboard.press('Escape');
+    await expect(dialog.box).toContainText('Still to be filled in: Reason');
+    await expect(dialog.box.getByRole('button', { name: 'Change it' })).toBeDisabled();
+    await dialog.fill('Reason', 'we are three');
+    await dialog.done('Change it');
+    await expect(before).toHaveCount(0);
+    await page.getByRole('button', { name: 'Change the second look' }).click();
+    await dialog.fill('Reason', 'alone in August');
+    await dialog.done('The same person may');
+    await expect(page.getByText('the same person may look again later')).toBeVisible();
+    await page.getByRole('button', { name: 'Change the second look' }).click();
+    await dialog.fill('Reason', 'August is over');
+    await dialog.done('Always another person');
+    await expect(page.getByText('always another person')).toBeVisible();
+  });
   await test.step('a PIN that the manager gave opens the door once, to choose one’s own', async () => {
     await changeHands(page, 'Cato Lund', '8265');
     await page.waitForURL('**/own-pin*');
@@ -165,6 +192,8 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
   });
   await test.step('who opened the job is no second person; another is', async () => {
     await page.getByRole('button', { name: 'Read the plate' }).click();
+    // Nobody copies it from the screen.
+    await expect(page.locator('.serial')).toBeHidden();
     await dialog.fill('Serial on the plate', '4330-00099');
     await dialog.submit('Confirm');
     await expect(dialog.box).toContainText('Bo Friis cannot confirm the identity');
@@ -177,6 +206,7 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
     await dialog.fill('Serial on the plate', '4330-00099');
     await dialog.done('Confirm');
     await page.getByRole('button', { name: 'They are current' }).click();
+    await dialog.done('They are current');
     await page.getByRole('button', { name: 'Read and sign' }).click();
     await dialog.fill('PIN', '5821');
     await dialog.done('Sign');

@@ -36,7 +36,7 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
   });
   await test.step('prove the bracket that was open: G and X answer for the marked blade', async () => {
     await bench.at(at(2, 2, 'skirt'));
-    await expect(bench.verdict).toContainText('try the 52');
+    await expect(bench.verdict).toContainText('Try the 52');
     await page.keyboard.press('x');
     await expect(bench.entry).toHaveValue('50/52');
     await page.keyboard.press('Enter');
@@ -113,6 +113,9 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
   await test.step('the releaser reads, signs and seals', async () => {
     await changeHands(page, 'Ghislaine Morrow-Tann');
     await page.locator('nav.line').getByText('Release').click();
+    const covers = page.getByRole('region', { name: 'What the signature covers' });
+    await expect(covers).toContainText('ring was filed');
+    await expect(page.getByText('What was done to the parts')).toBeVisible();
     await page.getByRole('button', { name: 'Read and sign' }).click();
     const dialog = new Dialog(page);
     await dialog.fill('PIN', '5821');
@@ -138,6 +141,23 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     await page.getByRole('link', { name: 'Export' }).click();
     const file = info.outputPath('record.json');
     await (await download).saveAs(file);
+    await test.step('in the browser it says the same, and a changed digit does not pass', async () => {
+      await page.goto(`${server.address}/shop`);
+      await page.getByRole('link', { name: 'Verify a record' }).click();
+      const found = page.getByRole('status', { name: 'What was found' });
+      await page.locator('input[type=file]').setInputFiles(file);
+      await expect(found.getByRole('heading')).toHaveText('This record is consistent');
+      await expect(found).toContainText(digest);
+      const changed = readFileSync(file, 'utf8').replace('"text":"10/11"', '"text":"10/12"');
+      await page
+        .locator('input[type=file]')
+        .setInputFiles({ name: 'changed.json', mimeType: 'application/json', buffer: Buffer.from(changed) });
+      await expect(found.getByRole('heading')).toHaveText('This record does not verify');
+      await page
+        .locator('input[type=file]')
+        .setInputFiles({ name: 'list.json', mimeType: 'application/json', buffer: Buffer.from('[]') });
+      await expect(page.getByRole('alert')).toContainText('This is not a record');
+    });
     await server.stop();
 
     const right = runProgram('verify-record.mjs', file);

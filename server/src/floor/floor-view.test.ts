@@ -39,7 +39,7 @@ test.each<[string, () => Story, string, string]>([
         .take(at(1, 1, 'skirt'), '42/44')
         .take(at(1, 1, 'top'), '8/9'),
     'Cyl 1, top ring: file 2 thou, measure both stations',
-    'nothing else open',
+    'then the Rings gate is ready',
   ],
   [
     'a loose ring',
@@ -50,9 +50,9 @@ test.each<[string, () => Story, string, string]>([
         .take(at(1, 1, 'skirt'), '55+')
         .take(at(1, 1, 'top'), '11/12'),
     'Decide: Cyl 1, top ring, 2.0 in from the skirt end is loose',
-    'nothing else open',
+    'then the Rings gate is ready',
   ],
-  ['all measured', () => rings().measureAll(), 'Rings gate: inspector signature', 'nothing else open'],
+  ['all measured', () => rings().measureAll(), 'Rings gate: inspector signature', 'then the Release gate'],
 ])('a row says what the job waits on: %s', (_why, tell, waitingOn, then) => {
   expect(rowOf(tell())).toMatchObject({ waitingOn, then, serial: 'V-100', sealed: null });
 });

@@ -47,20 +47,23 @@ function waitingWords(
 ): { waitingOn: string; then: string } {
   const [first] = waits;
   if (first === undefined)
-    return { waitingOn: `${gate} gate: ${signers} signature`, then: 'nothing else open' };
+    return { waitingOn: `${gate} gate: ${signers} signature`, then: thenNext(state, gate) };
   const findings = waits.filter(({ kind }) => kind === 'finding');
   const { tasks, open } = openMatters(state);
   const files = tasks.filter(({ kind }) => kind === 'file');
   if (findings[0] !== undefined) {
     return {
       waitingOn: `Decide: ${waitWords(state, findings[0])}`,
-      then: remaining(open.length, files.length),
+      then: andOthers(findings.length - 1, remaining(open.length, files.length, gate)),
     };
   }
   const [task] = tasks;
   const isMeasuring = waits.every(({ kind }) => kind === 'place');
   if (isMeasuring && task !== undefined) {
-    return { waitingOn: capital(taskWords(state, task)), then: remaining(open.length - 1, files.length) };
+    return {
+      waitingOn: capital(taskWords(state, task)),
+      then: remaining(open.length - 1, files.length, gate),
+    };
   }
   const others = waits.length - 1;
   return {
@@ -69,8 +72,15 @@ function waitingWords(
   };
 }
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-function remaining(places: number, files: number): string {
-  if (places <= 0) return 'nothing else open';
+/** What comes when this gate is signed: places that only a later gate asks for are not forgotten by the way. */
+function thenNext({ route }: JobState, gate: string): string {
+  const next = route.gates[route.gates.findIndex(({ label }) => label === gate) + 1];
+  return next === undefined ? 'then the record is sealed' : `then the ${next.label} gate`;
+}
+const andOthers = (findings: number, then: string): string =>
+  findings <= 0 ? then : `and ${findings} more to decide; ${then}`;
+function remaining(places: number, files: number, gate: string): string {
+  if (places <= 0) return `then the ${gate} gate is ready`;
   const minutes = places * MINUTES_PER_PLACE + files * MINUTES_PER_FILING;
   return `then ${places} ${places === 1 ? 'place' : 'places'} to take, about ${minutes} min`;
 }

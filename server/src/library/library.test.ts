@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { openMatters } from '@oak-gate/core';
-import { demoFile, draft, ended, jobRequest, reading, Shop } from '../../test/shop';
+import { demoFile, draft, ended, jobRequest, PIN, reading, Shop } from '../../test/shop';
 import type { Answer, Tablet } from '../../test/shop';
 
 let shop: Shop;
@@ -327,6 +327,36 @@ describe('a revision that touches open jobs', () => {
     const state = await ivo.job(jobId);
     expect(state.places.get(place)?.readings.at(-1)?.verdict.verdict).toBe('notProven');
     expect((await ivo.get(`/api/jobs/${jobId}/news`)).body.moved).toEqual([]);
+  });
+  test('adopted under a signature, the gate is reopened in the same act, with the PIN of who may both', async () => {
+    const { jobId, ivo } = await shop.measured();
+    const perrin = await shop.as('perrin');
+    await perrin.sign(jobId, 'rings');
+    await shop.publish({ number: 'SL-88', revision: 'C', kind: 'letter', effective: '2026-05-01' }, TOP_ROW);
+    const { documents } = (await ivo.get(`/api/jobs/${jobId}/news`)).body;
+    const command = await perrin.seen(jobId, { type: 'pinAgain', documents, reason: 'rev C' } as never);
+    const adopt = (tablet: Tablet, more: object) =>
+      tablet.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command, ...more });
+    expect((await adopt(perrin, {})).body.code).toBe('PIN_NEEDED');
+    expect((await adopt(perrin, { pin: '0000' })).body.code).toBe('PIN_WRONG');
+    expect((await adopt(ivo, { pin: PIN })).body.code).toBe('MAY_NOT');
+    const adopted = await adopt(perrin, { pin: PIN });
+    expect((adopted.body.entries as { entry: { type: string } }[]).map(({ entry }) => entry.type)).toEqual([
+      'gateReopened',
+      'limitsPinned',
+    ]);
+    // A second tablet that saw the same is asked to look again, and changes nothing.
+    expect((await adopt(perrin, { pin: PIN })).status).toBeGreaterThanOrEqual(400);
+    const state = await ivo.job(jobId);
+    expect([state.pins.length, state.signatures.rings?.[0]?.voided?.reason]).toEqual([2, 'rev C']);
+    // What a reading was judged before is still there.
+    const top = 'ringGap@cylinder:1/groove:1/member:ring/station:top';
+    expect(
+      state.places
+        .get(top)
+        ?.readings.at(-1)
+        ?.judgedBefore?.map(({ pin }) => pin),
+    ).toEqual([1]);
   });
   test('withdrawn, the previous revision holds again, or nothing of that number', async () => {
     const path = await shop.publish(

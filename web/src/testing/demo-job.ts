@@ -16,6 +16,7 @@ import {
 } from '@oak-gate/core';
 import type {
   Actor,
+  DocumentKind,
   Instrument,
   JobDraft,
   JobEntry,
@@ -74,42 +75,52 @@ export class DemoJob {
   private minute = 0;
   private given = 0;
 
-  constructor(modelId: 'VA-4-330' | 'M8-52' | 'AX6-240', document: string, serial: string) {
+  /** @param more documents besides the first, as tables of their own */
+  constructor(
+    modelId: 'VA-4-330' | 'M8-52' | 'AX6-240',
+    document: string,
+    serial: string,
+    more: readonly { readonly id: string; readonly kind: DocumentKind; readonly table: string }[] = [],
+  ) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
     const plan = route.parse(json('server/data/route-ring-gaps.json'));
     const characteristics = z.array(characteristic).parse(json('server/data/characteristics.json'));
-    const [header = '', ...rest] = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8')
-      .trim()
-      .split('\n');
-    const id = document.replace('-rev-', ' rev ');
-    const table = readLimitTable({
-      revision: id,
-      header: header.split(','),
-      lines: rest.map((line, i) => ({ line: i + 2, cells: textCells(line.split(',')) })),
-      models: [model],
-      characteristics,
-    });
-    if (!table.ok) throw new Error(JSON.stringify(table.errors));
-    const revision: KeptRevision = {
-      revision: {
-        id,
-        number: id.split(' ')[0]!,
-        revision: 'x',
-        title: '',
-        kind: 'letter',
-        issued: '2026-01-01',
-        effective: '2026-01-01',
-        appliesTo: { models: [modelId] },
-      },
-      rows: table.rows,
-      file: undefined,
-      attachments: [],
-      draftedBy: STAMP,
-      writers: ['teo'],
-      checked: { ...STAMP, digest: 'd'.repeat(64), samePerson: null },
-      published: { ...STAMP, digest: 'd'.repeat(64), secondLook: 'P' },
-      withdrawn: undefined,
+    const first = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8');
+    const kept = (id: string, kind: DocumentKind, text: string): KeptRevision => {
+      const [header = '', ...rest] = text.trim().split('\n');
+      const table = readLimitTable({
+        revision: id,
+        header: header.split(','),
+        lines: rest.map((line, i) => ({ line: i + 2, cells: textCells(line.split(',')) })),
+        models: [model],
+        characteristics,
+      });
+      if (!table.ok) throw new Error(JSON.stringify(table.errors));
+      return {
+        revision: {
+          id,
+          number: id.split(' ')[0]!,
+          revision: 'x',
+          title: '',
+          kind,
+          issued: '2026-01-01',
+          effective: '2026-01-01',
+          appliesTo: { models: [modelId] },
+        },
+        rows: table.rows,
+        file: undefined,
+        attachments: [],
+        draftedBy: STAMP,
+        writers: ['teo'],
+        checked: { ...STAMP, digest: 'd'.repeat(64), samePerson: null },
+        published: { ...STAMP, digest: 'd'.repeat(64), secondLook: 'P' },
+        withdrawn: undefined,
+      };
     };
+    const revisions = [
+      kept(document.replace('-rev-', ' rev '), 'letter', first),
+      ...more.map(({ id, kind, table }) => kept(id, kind, table)),
+    ];
     const pin = pinLimits({
       pin: 1,
       on: '2026-06-01',
@@ -118,7 +129,7 @@ export class DemoJob {
       characteristics: characteristics.filter(({ id }) =>
         plan.gates.some(({ sheets }) => sheets.includes(id)),
       ),
-      revisions: [revision],
+      revisions,
       policy: { order: ['letter', 'manual'] },
       engine: { serial, diameter: model.bore.nm, oversize: nanometres(0) },
       diameterBasis: 'nominal',

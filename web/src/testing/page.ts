@@ -19,7 +19,12 @@ export const person = (name: string, ...roles: Role[]) => ({
   active: true,
 });
 export const SESSION: SessionView = {
-  shop: { name: 'Quay', secondPerson: 'required', key: { alg: 'Ed25519', keyId: 'k1', spki: 's' }, keys: ['k1'] },
+  shop: {
+    name: 'Quay',
+    secondPerson: 'required',
+    key: { alg: 'Ed25519', keyId: 'k1', spki: 's' },
+    keys: ['k1'],
+  },
   person: person('Teo', 'steward', 'manager'),
   people: [
     person('Teo', 'steward', 'manager'),

@@ -10,6 +10,7 @@ import {
 } from '@oak-gate/contract';
 import { CORRECTION_REASONS, currentPin } from '@oak-gate/core';
 import type { PlaceKey } from '@oak-gate/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { Store } from '@ngrx/store';
 import { sessionFeature } from '../state/session.feature';
 import { Mark } from '../ui/mark';
@@ -24,7 +25,7 @@ import { PadChoice } from './pad-choice';
 /** The bar at the foot of the bench where a reading is typed, large, with what was understood of it. */
 @Component({
   selector: 'app-entry-bar',
-  imports: [BladeLadder, Mark, NumberPad, ProblemNote],
+  imports: [BladeLadder, Mark, MatMenuModule, NumberPad, ProblemNote],
   templateUrl: './entry-bar.html',
   styleUrl: './entry-bar.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

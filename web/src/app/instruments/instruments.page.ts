@@ -25,6 +25,8 @@ interface InstrumentDraft {
   readonly dueOn: string;
   readonly blades: string;
 }
+/** What a gauge of each unit usually shows as its smallest step. */
+const SMALLEST: Readonly<Record<string, string>> = { thou: '1', in: '0.001', mm: '0.01', um: '1' };
 const EMPTY: InstrumentDraft = {
   id: '',
   name: '',
@@ -92,6 +94,12 @@ export class InstrumentsPage {
   }
   protected change(part: Partial<InstrumentDraft>): void {
     this.draft.update((draft) => (draft === undefined ? draft : { ...draft, ...part }));
+  }
+  /** The smallest step goes with the unit, as long as nobody has written another one. */
+  protected changeUnit(unit: string): void {
+    const now = this.draft();
+    const usual = now?.resolution === SMALLEST[now?.unit ?? ''];
+    this.change({ unit, ...(usual ? { resolution: SMALLEST[unit] ?? '' } : {}) });
   }
   protected inDate(instrument: Instrument): boolean {
     return isInDate(instrument, (this.view()?.now ?? new Date().toISOString()).slice(0, 10));

@@ -61,6 +61,8 @@ export class ArrivalPage {
       });
   }
   protected async confirm(): Promise<void> {
+    // Nobody copies what he is to read: the serial is off the screen while it is asked for.
+    document.body.classList.add('reading-the-plate');
     await this.asker.ask({
       title: 'Read the serial on the engine',
       lines: ['A second person reads the plate and types what stands there, without looking at the job.'],
@@ -68,6 +70,7 @@ export class ArrivalPage {
       submit: 'Confirm',
       act: ({ serial }) => this.desk.ask({ type: 'confirmIdentity', serialSeen: serial ?? '' }),
     });
+    document.body.classList.remove('reading-the-plate');
   }
   protected async correctSerial(): Promise<void> {
     const seen = this.job();
@@ -87,7 +90,17 @@ export class ArrivalPage {
     });
   }
   protected async checkDocuments(): Promise<void> {
-    this.problem.set(await this.desk.ask({ type: 'checkDocuments' }));
+    const seen = this.job();
+    await this.asker.ask({
+      title: 'Are these the current ones?',
+      lines: [
+        ...(this.pin()?.documents ?? []).map(({ id, title }) => `${id}: ${title}`),
+        'Whoever says so has compared them with what the makers list today. Where the limits change after that, it is asked again.',
+      ],
+      fields: [],
+      submit: 'They are current',
+      act: () => this.desk.ask({ type: 'checkDocuments' }, undefined, seen),
+    });
   }
   protected async take(instrument: string): Promise<void> {
     const dueOn = this.register().find(({ id }) => id === instrument)?.dueOn ?? '';

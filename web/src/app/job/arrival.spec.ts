@@ -49,16 +49,18 @@ test('a serial that is corrected needs its reason, and begins with the one that 
   ]);
 });
 test('documents that are not current are said beside the cards', async () => {
-  const { page } = await opened();
+  const { page, asks } = await opened();
   await page.click('They are current');
-  await page.answer(
-    COMMANDS,
-    refusal('DOCUMENTS_NOT_CURRENT', 'Not what is current today: SL-88 rev B'),
-    409,
-  );
-  expect(page.element.querySelector('[role=alert]')?.textContent).toContain('Not what is current today');
-  await page.click('Understood');
-  expect(page.element.querySelector('[role=alert]')).toBeNull();
+  expect(asks[0]?.lines?.[0]).toMatch(/^SL-88 rev B: /);
+  const answer = asks[0]!.act({});
+  const sent = page.http.expectOne(COMMANDS);
+  expect(sent.request.body).toMatchObject({ command: { type: 'checkDocuments', pin: 1 } });
+  sent.flush(refusal('DOCUMENTS_NOT_CURRENT', 'Not what is current today: SL-88 rev B'), {
+    status: 409,
+    statusText: 'Conflict',
+  });
+  // It is said in the dialog that asked.
+  expect(await answer).toMatchObject({ title: 'Not what is current today: SL-88 rev B' });
 });
 test('what was done is said with who did it, and asked no more', async () => {
   const job = demo()

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  afterNextRender,
+  Injector,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { signedInView } from '@oak-gate/contract';
 import { Store } from '@ngrx/store';
@@ -31,6 +41,8 @@ export class SignInPage {
   protected readonly busy = signal(false);
   protected readonly shown = computed(() => this.problem() ?? this.session().problem);
 
+  private readonly injector = inject(Injector);
+
   constructor() {
     if (this.session().status !== 'known') this.store.dispatch(SessionActions.ask());
     // Whoever was only sent here because the server was away goes on as soon as it says who they are.
@@ -52,7 +64,11 @@ export class SignInPage {
   protected choose(id: string): void {
     this.person.set(id);
     this.problem.set(undefined);
-    queueMicrotask(() => document.querySelector<HTMLInputElement>('input[name=pin]')?.focus());
+    // As soon as the field is there: what is typed right after the name belongs to it.
+    afterNextRender(
+      { read: () => document.querySelector<HTMLInputElement>('input[name=pin]')?.focus() },
+      { injector: this.injector },
+    );
   }
   protected async signIn(): Promise<void> {
     const person = this.person();

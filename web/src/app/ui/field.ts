@@ -1,5 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { provideNativeDateAdapter } from '@angular/material/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
@@ -12,7 +14,7 @@ export interface FieldOption {
 /** One field of a form: a line, a text, a date, a choice, a PIN. Every form and the dialog that asks are made of these. */
 @Component({
   selector: 'app-field',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, MatSelectModule],
+  imports: [FormsModule, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule],
   template: `
     <mat-form-field appearance="outline" subscriptSizing="dynamic" hideRequiredMarker>
       <mat-label [class.needed]="needed()">{{ label() }}</mat-label>
@@ -28,6 +30,27 @@ export interface FieldOption {
               <mat-option [value]="option.value">{{ option.label }}</mat-option>
             }
           </mat-select>
+        }
+        @case ('date') {
+          <input
+            matInput
+            autocomplete="off"
+            inputmode="numeric"
+            [name]="name()"
+            maxlength="10"
+            [required]="needed()"
+            [readonly]="fixed()"
+            [ngModel]="value()"
+            (ngModelChange)="value.set($event)"
+          />
+          <input
+            class="picked"
+            tabindex="-1"
+            aria-hidden="true"
+            [matDatepicker]="picker"
+            [value]="date()"
+            (dateChange)="pick($event.value)"
+          />
         }
         @case ('text') {
           <textarea
@@ -45,7 +68,7 @@ export interface FieldOption {
             matInput
             [autocomplete]="kind() === 'pin' ? 'new-password' : 'off'"
             [name]="name()"
-            [type]="kind() === 'pin' ? 'password' : kind() === 'date' ? 'date' : 'text'"
+            [type]="kind() === 'pin' ? 'password' : 'text'"
             [attr.inputmode]="kind() === 'pin' ? 'numeric' : kind() === 'number' ? 'decimal' : null"
             [maxlength]="max()"
             [required]="needed()"
@@ -55,12 +78,19 @@ export interface FieldOption {
           />
         }
       }
+      @if (kind() === 'date') {
+        <mat-datepicker-toggle matIconSuffix [for]="picker" />
+      }
+      <mat-datepicker #picker />
       @if (hint(); as words) {
         <mat-hint>{{ words }}</mat-hint>
+      } @else if (kind() === 'date') {
+        <mat-hint>year-month-day</mat-hint>
       }
     </mat-form-field>
   `,
   styleUrl: './field.scss',
+  providers: [provideNativeDateAdapter()],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Field {
@@ -76,6 +106,17 @@ export class Field {
   /** Marked as one that is not left empty. */
   readonly needed = input(false);
   readonly value = model('');
+
+  /** What is typed as a day, for the calendar; nothing where it is none. */
+  protected readonly date = computed(() => {
+    const [, year, month, day] = /^(\d{4})-(\d{2})-(\d{2})$/.exec(this.value().trim()) ?? [];
+    return day === undefined ? null : new Date(Number(year), Number(month) - 1, Number(day));
+  });
+  protected pick(date: Date | null): void {
+    if (date === null) return;
+    const two = (part: number): string => String(part).padStart(2, '0');
+    this.value.set(`${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`);
+  }
 }
 
 /** Several of a list at once. */

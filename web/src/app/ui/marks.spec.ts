@@ -80,3 +80,17 @@ test('a mark says its word, that it is conceded, and that it is not on disk yet'
 test('the blades of a set as people list them', () => {
   expect(readBlades('4 5, 6;7\n0,05 ,8')).toEqual(['4', '5', '6', '7', '0,05', ',8']);
 });
+test.each<[string, string[]]>([
+  ['0.05 to 0.20 by 0.05', ['0.05', '0.10', '0.15', '0.20']],
+  ['4 to 6 by 1', ['4', '5', '6']],
+  ['0,05 to 0,1 by 0,05; 0.5', ['0.05', '0.10', '0.5']],
+  ['3 4 to 6 by 1 9', ['3', '4', '5', '6', '9']],
+  ['4 to 4 by 1', ['4']],
+  // Not even, backwards, without a step, without an end: nothing is made up.
+  ['0.05 to 0.12 by 0.05', ['0.05', 'to', '0.12', 'by', '0.05']],
+  ['6 to 4 by 1', ['6', 'to', '4', 'by', '1']],
+  ['4 to 6 by 0', ['4', 'to', '6', 'by', '0']],
+  ['1 to 900 by 1', ['1', 'to', '900', 'by', '1']],
+])('a set by its range and step: %s', (text, blades) => {
+  expect(readBlades(text)).toEqual(blades);
+});
