@@ -4,7 +4,6 @@ import {
   parsePlaceKey,
   partIn,
   slotKey,
-  slotsOf,
   sheetPlaces,
   placeKey,
   placeAt,
@@ -138,7 +137,7 @@ export function coveredWords(state: JobState): readonly string[] {
   const times = (n: number, one: string, many: string): string[] =>
     n === 0 ? [] : [`${n} ${n === 1 ? one : many}`];
   const voided = Object.values(state.signatures).flatMap((all) =>
-    (all ?? []).filter((each) => each.voided !== undefined),
+    all.filter((each) => each.voided !== undefined),
   );
   return [
     ...times(findings.length, 'finding waits for a decision', 'findings wait for a decision'),

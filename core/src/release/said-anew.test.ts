@@ -92,8 +92,12 @@ const measured = (): Story => new Story().arrive().fit().measureAll();
 
 describe('a revision is adopted under a signature in one act', () => {
   const documents = (story: Story) => story.pin(1).documents.map(({ id, digest }) => ({ id, digest }));
-  const adopt = (story: Story, more: object = {}): JobDraft =>
-    ({ type: 'pinAgain', documents: documents(story), reason: 'rev C', ...more }) as JobDraft;
+  const adopt = (story: Story, more: object = {}): JobDraft => ({
+    type: 'pinAgain',
+    documents: documents(story),
+    reason: 'rev C',
+    ...more,
+  });
   const signed = () => measured().sign('rings', INSPECTOR);
 
   test('the gate is open again, the limits are new, one reason stands for both, and it is decided again alike', () => {

@@ -18,8 +18,7 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
 
   await page.waitForURL('**/shop');
   const before = page.getByRole('region', { name: 'Before the first seal' });
-  for (const role of ['a steward', 'a technician', 'an inspector', 'a releaser'])
-    await expect(before).toContainText(role);
+  for (const role of ['a technician', 'an inspector', 'a releaser']) await expect(before).toContainText(role);
   for (const [name, role] of [
     ['Bo Friis', 'technician'],
     ['Cato Lund', 'inspector'],
@@ -42,8 +41,7 @@ test('an empty folder becomes a shop that measures its first ring', async ({ pag
       .getByRole('button', { name: 'Roles' })
       .click();
     await dialog.box.getByLabel('Roles').click();
-    for (const role of ['releaser', 'steward'])
-      await page.getByRole('option', { name: new RegExp(`^${role}`) }).click();
+    await page.getByRole('option', { name: /^releaser/ }).click();
     await page.keyboard.press('Escape');
     await expect(dialog.box).toContainText('Still to be filled in: Reason');
     await expect(dialog.box.getByRole('button', { name: 'Change it' })).toBeDisabled();

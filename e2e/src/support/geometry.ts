@@ -17,7 +17,7 @@ export const hiddenParts = (page: Page): Promise<string[]> =>
       ) === null;
     const nameOf = (element: Element): string => {
       const host = element.closest('[class]') ?? element;
-      const said = (element.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 40);
+      const said = element.textContent.trim().replace(/\s+/g, ' ').slice(0, 40);
       return `${element.tagName.toLowerCase()} in .${(host.getAttribute('class') ?? '').split(' ')[0] ?? ''} "${said}"`;
     };
     interface Clip {

@@ -89,7 +89,7 @@ export function cutWords({ least, most, remove }: Cut, unit: LengthUnit): string
 }
 const needsAndBears = ({ least, most }: Clash, unit: LengthUnit): string =>
   most < 0
-    ? `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another may be ${showExact(nanometres(-most), unit)} over its maximum already`
+    ? `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another may be ${showExact(nanometres(0 - most), unit)} over its maximum already`
     : `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another bears ${showExact(most, unit)} for sure`;
 
 /** Why a cut is aimed for: the least that is sure, and one step of the gauge beyond it, so that it can be shown. */

@@ -100,3 +100,31 @@ test('a choice begins with its first option, or with the one that is preferred',
   await submit();
   expect(act).toHaveBeenCalledWith({ a: 'new', b: 'reused' });
 });
+test('several of a list at once: what is chosen goes on as it was, and nothing is chosen by itself', async () => {
+  const act = jest.fn();
+  const options = ['steward', 'releaser'].map((value) => ({ value, label: value }));
+  const { submit, button, page } = await open({
+    fields: [
+      { key: 'roles', label: 'Roles', kind: 'several', value: 'steward', options },
+      { key: 'more', label: 'More', kind: 'several', options, optional: true },
+    ],
+    act,
+  });
+  expect(page.querySelectorAll('mat-select')).toHaveLength(2);
+  expect(button().disabled).toBe(false);
+  await submit();
+  expect(act).toHaveBeenCalledWith({ roles: 'steward', more: '' });
+});
+test('what is still to be filled in is said beside the button that waits for it', async () => {
+  const { page, type } = await open({
+    fields: [
+      { key: 'reason', label: 'Reason', kind: 'line' },
+      { key: 'pin', label: 'PIN', kind: 'pin' },
+      { key: 'lot', label: 'Lot', kind: 'line', optional: true },
+    ],
+  });
+  expect(page.querySelector('.missing')?.textContent).toBe('Still to be filled in: Reason, PIN.');
+  await type('reason', 'x');
+  await type('pin', '5821');
+  expect(page.querySelector('.missing')).toBeNull();
+});

@@ -59,9 +59,15 @@ export class AskDialog {
   );
   protected readonly complete = computed(() => this.missing().length === 0);
 
-  protected severalOf(key: string): readonly string[] {
-    return (this.values()[key] ?? '').split(' ').filter((each) => each !== '');
-  }
+  /** What is chosen of each field of which several can be: the same lists as long as nothing changes. */
+  protected readonly several = computed(() =>
+    Object.fromEntries(
+      Object.entries(this.values()).map(([key, text]) => [
+        key,
+        text.split(' ').filter((each) => each !== ''),
+      ]),
+    ),
+  );
 
   protected set(key: string, value: string): void {
     this.values.update((values) => ({ ...values, [key]: value }));
