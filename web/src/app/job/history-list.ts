@@ -63,6 +63,10 @@ import { WhenPipe } from '../ui/when.pipe';
     }
   `,
   styles: `
+    :host {
+      display: block;
+      margin-top: 18px;
+    }
     details {
       margin-bottom: 18px;
     }

@@ -127,6 +127,7 @@ export class Field {
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-label>{{ label() }}</mat-label>
       <mat-select multiple [attr.name]="name()" [ngModel]="value()" (ngModelChange)="value.set($event)">
+        <mat-select-trigger>{{ chosen() }}</mat-select-trigger>
         @for (option of options(); track option.value) {
           <mat-option [value]="option.value">{{ option.label }}</mat-option>
         }
@@ -141,4 +142,11 @@ export class Choices {
   readonly name = input.required<string>();
   readonly options = input<readonly FieldOption[]>([]);
   readonly value = model<readonly string[]>([]);
+  /** What is chosen, in short: an explanation behind a colon stays in the list. */
+  protected readonly chosen = computed(() =>
+    this.options()
+      .filter(({ value }) => this.value().includes(value))
+      .map(({ label }) => label.split(': ')[0])
+      .join(', '),
+  );
 }
