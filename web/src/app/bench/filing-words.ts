@@ -58,12 +58,12 @@ export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit
       return say(missingSide(job, plan.station, status.key));
     case 'measureFiner':
       return say(
-        `The brackets leave no sure cut: ${needsAndBears(plan, unit)}. Measure with finer blades at ${where}; ${show(nanometres(plan.least - plan.most))} less between what goes and what stops is enough.`,
+        `The brackets leave no sure cut: ${needsAndBears(plan, unit)}. Measure with finer blades at ${where}.`,
         'gauge',
       );
     case 'impossible':
       return say(
-        `No cut suits ${where}: ${needsAndBears(plan, unit)}, ${show(nanometres(plan.least - plan.most))} apart. Measure the bore at ${where} for taper; an inspector decides.`,
+        `No cut suits ${where}: ${needsAndBears(plan, unit)}, up to ${show(nanometres(plan.least - plan.most))} apart. Measure the bore at ${where} for taper; an inspector decides.`,
         'decide',
       );
     case 'tooLoose':
@@ -90,7 +90,7 @@ export function cutWords({ least, most, remove }: Cut, unit: LengthUnit): string
 const needsAndBears = ({ least, most }: Clash, unit: LengthUnit): string =>
   most < 0
     ? `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another may be ${showExact(nanometres(0 - most), unit)} over its maximum already`
-    : `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another bears ${showExact(most, unit)} for sure`;
+    : `one station may need ${showExact(least, unit)} ${unitWord(unit)} off, and another bears ${most === 0 ? 'nothing' : `${showExact(most, unit)} ${unitWord(unit)}`} for sure`;
 
 /** Why a cut is aimed for: the least that is sure, and one step of the gauge beyond it, so that it can be shown. */
 const aimWords = ({ least, remove, clamped }: Cut, show: (nm: Nanometres) => string): string =>

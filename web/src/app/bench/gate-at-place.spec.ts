@@ -111,11 +111,18 @@ describe('arithmetic on request', () => {
       'top of ring travel, 5.25 in from the skirt end: 8 + 2 = 10, and under 11 thou; allowed at least 9.0',
     ]);
   });
-  test('where no cut suits both stations, by how much, and what to measure', () => {
+  test('brackets too wide to tell whether a cut suits both: what they may need and bear, and nothing that is only hoped', () => {
+    // 0 to 1 is missing at the top, and the skirt bears 0 to 2.
     const job = demo()
-      .take(at(1, 1, 'top'), '<8')
+      .take(at(1, 1, 'top'), '8/9')
       .take(TOP, '50/52');
-    expect(say(job, at(1, 1, 'top')).words).toContain('Find a blade that goes');
+    expect(say(job, at(1, 1, 'top'))).toMatchObject({
+      words:
+        'The brackets leave no sure cut: one station may need 1 thou off, and another bears nothing for sure. Measure with finer blades at both stations.',
+      offers: 'gauge',
+    });
+  });
+  test('where nobody knows how much is missing, a blade that goes comes first', () => {
     const clash = demo()
       .take(at(1, 1, 'top'), '8/9')
       .take(TOP, '<40');
