@@ -10,7 +10,7 @@ import type { Library } from './library.service';
 import { MOST_ERRORS } from './read-import';
 
 /** Rows in one transaction: small enough that a reading on a bench does not wait behind it. */
-const ROWS_AT_ONCE = 100;
+const ROWS_AT_ONCE = 25;
 /** A request takes a few turns of the loop from its arrival to its answer: between two transactions it has all of them. */
 const TURNS = 12;
 

@@ -33,6 +33,13 @@ const FACES: readonly Face[] = [
   face('Noto Devanagari', 'noto-sans-devanagari', 'NotoSansDevanagari'),
   face('Noto Thai', 'noto-sans-thai', 'NotoSansThai'),
 ];
+/** Large faces: they are read when the first name needs them. The first has Chinese and Japanese letters, the second Korean ones. */
+const EASTERN: readonly Face[] = [
+  face('Noto Han', 'noto-sans-sc', 'NotoSansSC'),
+  face('Noto Hangul', 'noto-sans-kr', 'NotoSansKR'),
+];
+const NEEDS_EASTERN =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Bopomofo}\u3000-\u303f\uff00-\uffef]/u;
 const DEFAULT = 'Barlow';
 const FIGURES = 'Plex';
 
@@ -40,35 +47,39 @@ interface Loaded {
   readonly family: string;
   has(codePoint: number): boolean;
 }
-let loaded: readonly Loaded[] | undefined;
+const loaded: Loaded[] = [];
 
-/** Puts the faces, which ship with the program, where the printer finds them: once. */
-export function printFonts(): readonly Loaded[] {
-  if (loaded !== undefined) return loaded;
-  const require = createRequire(import.meta.url);
-  // Plex Mono is padded: the reader of its tables looks a few bytes past the end of the file.
-  const read = (path: string): Buffer =>
-    Buffer.concat([readFileSync(require.resolve(path)), Buffer.alloc(64)]);
+/** Puts the faces that a text needs, which ship with the program, where the printer finds them: each once. */
+export function printFonts(text = ''): readonly Loaded[] {
+  const needed = NEEDS_EASTERN.test(text) ? [...FACES, ...EASTERN] : FACES;
+  const missing = needed.filter(({ family }) => !loaded.some((each) => each.family === family));
+  if (missing.length === 0) return loaded;
   const fonts: Record<string, { normal: string; bold: string; italics: string; bolditalics: string }> = {};
-  loaded = FACES.map(({ family, folder, file, weights }) => {
-    const [normal, bold] = weights.map((weight) => {
-      const name = `${file}-${weight}.ttf`;
-      virtualfs.writeFileSync(name, read(`@expo-google-fonts/${folder}/${weight}/${file}_${weight}.ttf`));
+  for (const each of missing) {
+    const [normal, bold] = each.weights.map((weight) => {
+      const name = `${each.file}-${weight}.ttf`;
+      virtualfs.writeFileSync(name, fileOf(each, weight));
       return name;
     }) as [string, string];
-    fonts[family] = { normal, bold, italics: normal, bolditalics: bold };
-    const [weight] = weights;
-    const font = fontkit.create(read(`@expo-google-fonts/${folder}/${weight}/${file}_${weight}.ttf`));
-    return {
-      family,
+    fonts[each.family] = { normal, bold, italics: normal, bolditalics: bold };
+    const font = fontkit.create(fileOf(each, each.weights[0]));
+    loaded.push({
+      family: each.family,
       has: (codePoint) => 'hasGlyphForCodePoint' in font && font.hasGlyphForCodePoint(codePoint),
-    };
-  });
-  pdfmake.setFonts(fonts);
+    });
+  }
+  pdfmake.addFonts(fonts);
   pdfmake.setUrlAccessPolicy(() => false); // nothing is fetched while printing
   pdfmake.setLocalAccessPolicy(() => false);
   return loaded;
 }
+const { resolve } = createRequire(import.meta.url);
+/** Plex Mono is padded: the reader of its tables looks a few bytes past the end of the file. */
+const fileOf = ({ folder, file }: Face, weight: string): Buffer =>
+  Buffer.concat([
+    readFileSync(resolve(`@expo-google-fonts/${folder}/${weight}/${file}_${weight}.ttf`)),
+    Buffer.alloc(64),
+  ]);
 
 export interface Span {
   readonly text: string;
@@ -141,7 +152,7 @@ function reverseRuns(parts: { text: string; level: number }[], level: number): v
 }
 
 function inFaces(text: string, family: string): readonly Span[] {
-  const faces = printFonts();
+  const faces = printFonts(text);
   // Figures have a face of their own; a name is never set in it for want of letters.
   // What a word from right to left holds besides letters is turned with them, so it is set in their face.
   const turning = new RegExp(LETTER, 'u').exec(text)?.[0]?.codePointAt(0);
