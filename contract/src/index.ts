@@ -21,3 +21,5 @@ export * from './words/wait-words';
 export * from './words/record-words';
 export * from './words/history-words';
 export * from './words/clock-words';
+export * from './words/document-words';
+export * from './words/moment-words';

@@ -24,6 +24,7 @@ export * from './kernel/once-for';
 export * from './kernel/actor';
 export * from './people/first-seal';
 export * from './people/second-person';
+export * from './people/zone';
 export * from './people/people-ledger';
 export * from './engines/layout';
 export * from './engines/engine-model';

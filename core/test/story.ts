@@ -106,6 +106,7 @@ export class Story {
         engine: ENGINE,
         route: ROUTE,
         secondPerson: this.secondPerson,
+        zone: 'UTC',
         pin: this.pin(1, opening.engine),
         ...opening,
       },

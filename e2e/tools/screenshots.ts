@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { at } from '../src/support/pages';
+import { at, choose } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
 
@@ -96,11 +96,13 @@ const shots: readonly Shot[] = [
         .locator('input[type=file]')
         .setInputFiles(join(root, 'demo/imports/SM-52-rev-5-as-printed.csv'));
       for (const [name, where] of Object.entries(NAMES)) {
-        await page.getByLabel(`What is measured: ${name}`).selectOption('Ring end gap');
-        await page.getByLabel(`Where: ${name}`).selectOption(where);
+        const named = page.getByRole('group', { name });
+        await choose(page, named, 'What is measured', 'Ring end gap');
+        await choose(page, named, 'Where', where);
         await page.waitForTimeout(300);
       }
-      await page.getByLabel('What is measured: Rod bearing clearance').selectOption('Rod bearing clearance');
+      const rod = page.getByRole('group', { name: 'Rod bearing clearance' });
+      await choose(page, rod, 'What is measured', 'Rod bearing clearance');
       await page.getByText('questions wait').waitFor();
       await page.locator('section.fits').evaluate((fits) => {
         fits.scrollIntoView();

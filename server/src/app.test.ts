@@ -30,6 +30,7 @@ describe('the door', () => {
     const setUp = {
       shop: 'Quay',
       secondPerson: 'sameSaid',
+      zone: 'UTC',
       person: { name: 'Åsa Ek', roles: ['technician'], authorisation: null },
       pin: PIN,
     };

@@ -5,7 +5,6 @@ import compression from 'compression';
 import express from 'express';
 import type { ErrorRequestHandler, Express, Response } from 'express';
 import helmet from 'helmet';
-import { pinoHttp } from 'pino-http';
 import { floorRoutes } from './floor';
 import { instrumentRoutes } from './instruments';
 import { jobRoutes, Jobs } from './jobs';
@@ -13,7 +12,7 @@ import { libraryRoutes } from './library';
 import { guardRoutes, peopleRoutes } from './people';
 import { guardContentType, guardHost, guardOrigin, JSON_TYPE, plainJson } from './platform/guard';
 import { diskProblem } from './platform/disk-problem';
-import { SERIALIZERS } from './platform/logger';
+import { logRequests } from './platform/logger';
 import { ProblemError } from './platform/problem-error';
 import { releaseRoutes } from './release';
 import type { Services } from './services';
@@ -35,17 +34,7 @@ export function createApp(services: Services, { webDir, names = [], behind }: Ap
   app.set('trust proxy', behind ?? false);
   app.disable('x-powered-by');
   app.use(guardHost(names));
-  app.use(
-    pinoHttp({
-      logger: services.logger,
-      serializers: SERIALIZERS,
-      wrapSerializers: false,
-      genReqId: () => randomUUID(),
-      // What goes well is told to who asks for it; a refusal may explain a complaint; a failure is looked into.
-      customLogLevel: (_req, { statusCode }) =>
-        statusCode >= 500 ? 'warn' : statusCode >= 400 ? 'info' : 'debug',
-    }),
-  );
+  app.use(logRequests(services.logger));
   app.use((_req, res, next) => {
     res.locals['nonce'] = randomBytes(16).toString('base64');
     next();

@@ -112,6 +112,27 @@ describe('what changes something is asked by a page of this server, or by no pag
     expect((await from({ 'content-type': type })).status).toBe(status);
   });
 
+  test('every answer says to the browser what it may not do with it', async () => {
+    const { headers } = await fetch(`${shop.base}/api/session`);
+    const policy = (headers.get('content-security-policy') ?? '').split(';').sort();
+    expect(policy.map((each) => each.replace(/nonce-[^']+/, 'nonce'))).toEqual([
+      "base-uri 'self'",
+      "connect-src 'self'",
+      "default-src 'none'",
+      "font-src 'self'",
+      "form-action 'self'",
+      "frame-ancestors 'none'",
+      "img-src 'self' data:",
+      "script-src 'self'",
+      "style-src 'self' 'nonce'",
+      "worker-src 'self'",
+    ]);
+    expect(
+      ['x-content-type-options', 'x-frame-options', 'referrer-policy', 'cache-control', 'x-powered-by'].map(
+        (name) => headers.get(name),
+      ),
+    ).toEqual(['nosniff', 'SAMEORIGIN', 'no-referrer', 'no-store', null]);
+  });
   /** Node's own client sets Host itself where fetch does. */
   const asked = (host: string): Promise<number | undefined> =>
     new Promise((done, failed) => {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import {
   basedOnNow,
+  baseValue,
   currentPin,
   gateRule,
   gateStatement,
@@ -15,7 +16,15 @@ import {
   placesOf,
   slotsOf,
 } from '@oak-gate/core';
-import type { Actor, JobDraft, JobState, LibraryCommand, PeopleState, Stage } from '@oak-gate/core';
+import type {
+  Actor,
+  JobDraft,
+  JobState,
+  LibraryCommand,
+  PeopleState,
+  PrintedFigure,
+  Stage,
+} from '@oak-gate/core';
 import { Jobs } from '../src/jobs';
 import { Library } from '../src/library/library.service';
 import { ledgerStore } from '../src/record/ledger.store';
@@ -30,6 +39,12 @@ import { textOf } from './text-of';
  * `npx jest -c server/jest.config.mjs --testMatch '**\/golden.make.ts'` with OUT naming the folder.
  */
 const out = process.env['OUT'] ?? join(tmpdir(), 'golden');
+
+/** The figure as a document prints it once more, a tenth wide of itself. */
+const inMillimetres = (figure: PrintedFigure): PrintedFigure => {
+  const nm = nanometres(Math.round((baseValue(figure) * 1.1) / 10_000) * 10_000);
+  return { text: (nm / 1_000_000).toFixed(2), unit: 'mm', nm };
+};
 
 test('the corpus of this format', async () => {
   const shop = await (await new Shop().open()).furnish();
@@ -127,6 +142,8 @@ test('the corpus of this format', async () => {
     ['required', 'August is over'],
   ])
     await (await shop.as('teo')).post('/api/shop/policy', { id: randomUUID(), secondPerson, reason });
+  for (const zone of ['America/Halifax', 'Europe/Oslo'])
+    await (await shop.as('teo')).post('/api/shop/zone', { id: randomUUID(), zone, reason: 'the shop moved' });
   await (await shop.as('teo')).post('/api/shop/key', { id: randomUUID(), reason: 'ten years old', pin: PIN });
   const { jobId } = await shop.openJob('J-2', '4330-20471');
   const jobs = new Jobs(services);
@@ -166,6 +183,8 @@ test('the corpus of this format', async () => {
   };
   await give({ type: 'correctSerial', serial: '4330-20417', reason: 'two digits were swapped' });
   await give({ type: 'confirmIdentity', serialSeen: '4330-20417' }, sanna);
+  await give({ type: 'checkDocuments' }, perrin);
+  await give({ type: 'takeBackDocumentCheck', reason: 'the letter on the wall is a newer one' }, perrin);
   await give({ type: 'checkDocuments' }, perrin);
   await give({ type: 'takeInstrument', instrument: 'FS-2' });
   await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
@@ -362,7 +381,12 @@ test('the corpus of this format', async () => {
   await sign('rings', perrin);
   // A letter comes in while the gate is signed: adopted, and the gate reopened with it.
   await lib({ type: 'draftRevision', revision: revision('OM-3', '1', 'manual') });
-  const same = sl88.map((row) => ({ ...row, id: `OM-3 rev 1 row ${row.label}` }));
+  // Both units as printed; of the second ring they are not the same size, and somebody chose.
+  const same = sl88.map((row) => {
+    const also = row.printed.min === undefined ? {} : { also: { min: inMillimetres(row.printed.min) } };
+    const chosen = row.groove === '2' && row.printed.min !== undefined ? { unitChosenBy: 'Teo' } : {};
+    return { ...row, ...also, ...chosen, id: `OM-3 rev 1 row ${row.label}` };
+  });
   await lib({ type: 'importRows', revision: 'OM-3 rev 1', file, rows: same });
   const checked = (await (await shop.as('perrin')).get('/api/library/revisions/OM-3%20rev%201')).body.digest;
   await library.run({ type: 'checkRevision', revision: 'OM-3 rev 1', digest: checked }, perrin);

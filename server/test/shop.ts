@@ -180,6 +180,7 @@ export class Shop {
     await teo.post('/api/setup', {
       shop: 'Quay',
       secondPerson: 'required',
+      zone: 'Europe/Oslo',
       person: { name: 'Teo', roles: ['steward'], authorisation: null },
       pin: PIN,
     });

@@ -27,7 +27,7 @@ import { benchCommands, benchEventData, olderBenchEventData, rejudged, verdictFa
 import { partEventData } from '../engines/schemas';
 import { findingCommands, findingEventData, olderFindingEventData } from '../findings/schemas';
 import { limitsPin } from '../library/schemas';
-import { actor, secondPersonPolicy } from '../people/schemas';
+import { actor, secondPersonPolicy, zone } from '../people/schemas';
 import {
   arrivalEventData,
   checkedDocument,
@@ -42,11 +42,12 @@ import {
 } from '../release/schemas';
 import { reworkCommands } from '../rework/schemas';
 
+const rules = z.int().min(1);
 const opened = { job: jobFacts, engine: engineFacts, route, secondPerson: secondPersonPolicy };
 /** Every event of a job's chain with its schema; one that core's table has and this has not does not compile. */
 const jobEventData = {
-  jobOpened: z.object({ ...opened, rules: z.int().min(1) }),
-  rulesAdopted: z.object({ rules: z.int().min(1) }),
+  jobOpened: z.object({ ...opened, rules, zone }),
+  rulesAdopted: z.object({ rules }),
   limitsPinned: limitsPin.extend({ reason: text(2000), rejudged }),
   ...clockEventData,
   ...arrivalEventData,
@@ -57,7 +58,7 @@ const jobEventData = {
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
 /** The schemas of versions before the newest one, the first one first. */
 const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]>>> = {
-  jobOpened: [z.object(opened)],
+  jobOpened: [z.object(opened), z.object({ ...opened, rules })],
   ...olderArrivalEventData,
   ...olderBenchEventData,
   ...olderFindingEventData,
@@ -102,6 +103,7 @@ const arrivalCommands = [
   z.strictObject({ type: z.literal('confirmIdentity'), serialSeen: name }),
   z.strictObject({ type: z.literal('correctSerial'), from: name, serial: name, reason }),
   z.strictObject({ type: z.literal('checkDocuments'), pin: z.int() }),
+  z.strictObject({ type: z.literal('takeBackDocumentCheck'), checked: z.int(), reason }),
   z.strictObject({ type: z.literal('takeInstrument'), instrument: id, dueOn: isoDate }),
   z.strictObject({
     type: z.literal('pinAgain'),

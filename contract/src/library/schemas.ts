@@ -95,6 +95,8 @@ export const limitRow = z.object({
   member: z.exactOptional(id),
   station: z.exactOptional(id),
   printed: perBound(printedFigure),
+  also: z.exactOptional(perBound(printedFigure)),
+  unitChosenBy: z.exactOptional(name),
   formula: z.exactOptional(
     z.object({ bound: BOUND, perDiameter: z.number(), uplift: z.exactOptional(z.number()) }),
   ),

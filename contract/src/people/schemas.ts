@@ -11,6 +11,8 @@ export const actor = z.object({
   authorisation: text(60).nullable(),
 }) satisfies z.ZodType<Actor>;
 export const secondPersonPolicy = z.enum(['required', 'sameSaid']);
+/** Name of a time zone; whether there is one of that name is asked where it is said. */
+export const zone = z.string().min(1).max(60);
 export const samePerson = z.object({ hoursLater: z.int() }) satisfies z.ZodType<SamePerson>;
 export const publicKey = z.object({
   alg: z.literal('Ed25519'),
@@ -49,10 +51,11 @@ export function isWeakPin(text: string): boolean {
   return isRun || (text.length % 2 === 0 && text === half + half) || /^(19|20)\d\d$/.test(text);
 }
 export const peopleEventData = {
-  shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, key: publicKey }),
+  shopSetUp: z.object({ name, secondPerson: secondPersonPolicy, zone, key: publicKey }),
   personAdded: z.object({ person: actor }),
   personChanged: z.object({ person: actor, active: z.boolean(), reason: text(2000).nullable() }),
   policyChanged: z.object({ secondPerson: secondPersonPolicy, reason: text(2000) }),
+  zoneChanged: z.object({ zone, reason: text(2000) }),
   sealKeyChanged: keyChange,
   pinSet: z.object({ person: id, forOneSignIn: z.boolean() }),
   clockConfirmed: z.object({
@@ -68,6 +71,7 @@ const newPerson = { name: name, roles: z.array(z.enum(ROLES)).min(1), authorisat
 export const setUpRequest = z.strictObject({
   shop: name,
   secondPerson: secondPersonPolicy,
+  zone,
   person: z.strictObject(newPerson),
   pin,
 });
@@ -84,6 +88,7 @@ export const changePolicyRequest = z.strictObject({
   secondPerson: secondPersonPolicy,
   reason: text(2000),
 });
+export const changeZoneRequest = z.strictObject({ id: z.uuid(), zone, reason: text(2000) });
 export const changeSealKeyRequest = z.strictObject({
   id: z.uuid(),
   reason: text(2000),
@@ -113,6 +118,7 @@ export const sessionView = z.object({
     .object({
       name,
       secondPerson: secondPersonPolicy,
+      zone,
       key: publicKey,
       /** Every key that the shop ever sealed with. */
       keys: z.array(z.string()),

@@ -68,6 +68,7 @@ export const arrivalEventData = {
   identityConfirmed: z.object({ serialSeen: name, samePerson: samePerson.nullable() }),
   serialCorrected: z.object({ ...serial, engine: engineOfSerial.nullable() }),
   documentsChecked: z.object({ documents: z.array(checkedDocument), pin: z.int() }),
+  documentCheckTakenBack: z.object({ checked: z.int(), reason: text(2000) }),
   instrumentTaken: z.object({ instrument }),
   engineFactsSaid: z.object({ facts: saidFacts, reason }),
   pinDeclined: z.object({ documents: z.array(checkedDocument), pin: z.int(), reason }),

@@ -28,6 +28,8 @@ export function cellWords(fault: CellFault): string {
       return `the document does not speak of model "${fault.found}"`;
     case 'MIN_ABOVE_MAX':
       return `the minimum ${fault.min} is above the maximum ${fault.max}`;
+    case 'UNITS_DISAGREE':
+      return `${fault.first} and ${fault.second} are not the same size: put the one that controls first, and say who chose it in “unit chosen by”`;
     case 'LINE_LONGER':
       return `this line has ${fault.cells} cells for ${fault.columns} columns: a decimal comma may have parted a figure`;
     case 'CELL_DATE':
@@ -36,6 +38,8 @@ export function cellWords(fault: CellFault): string {
       return `the spreadsheet shows an error here: ${fault.found}`;
     case 'FORMULA_EMPTY':
       return 'this is a formula that was never worked out: open and save the file in a spreadsheet program';
+    case 'PLACE_NOT_SAID':
+      return 'say where it is measured';
     case 'FIT_NOT_SAID':
       return 'what is measured is not said: name it in a column, or for the whole table';
     case 'FIT_UNKNOWN':

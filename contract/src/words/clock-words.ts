@@ -16,7 +16,10 @@ export function clockWords({ clock, expected, because }: ClockInDoubt): string {
   }
 }
 /** What a record says where its time runs back. */
-export const clockPutRightWords = ({ at, was, by, reason }: JobState['clockPutRight'][number]): string =>
-  `put right on ${moment(at)}; before that, entries are dated as late as ${moment(was)}. ${by}: ${reason}`;
+export const clockPutRightWords = (
+  { at, was, by, reason }: JobState['clockPutRight'][number],
+  say: (at: string) => string = moment,
+): string =>
+  `put right on ${say(at)}; before that, entries are dated as late as ${say(was)}. ${by}: ${reason}`;
 export const nothingSpeaksAgainst = (clock: string): string =>
   `The clock says ${moment(clock)}, and nothing speaks against it`;

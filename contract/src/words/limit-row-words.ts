@@ -116,9 +116,27 @@ export function rowUnit({ printed }: LimitRow): string {
   return figure === undefined ? '' : figureUnitWord(figure.unit);
 }
 
-/** What a row states, as printed, with its unit. */
+/** What a row states, as printed, with its unit, and the same in the other unit where the document prints both. */
 export const rowStatement = (row: LimitRow): string =>
-  [rowFigures(row), rowUnit(row)].filter((part) => part !== '').join(' ');
+  [[rowFigures(row), rowUnit(row)].filter((part) => part !== '').join(' '), alsoWords(row)]
+    .filter((part) => part !== '')
+    .join('; ');
+
+/** The other unit of a row as its document prints it, and who said which controls where the two are not the same size. */
+function alsoWords({ printed, also, unitChosenBy }: LimitRow): string {
+  if (also === undefined) return '';
+  const [worn, window] = [windowWords(also.serviceMin, also.serviceMax), windowWords(also.min, also.max)];
+  const unitOf = (of: LimitRow['printed']): string => {
+    const figure = BOUNDS.map((bound) => of[bound]).find((each) => each !== undefined);
+    return figure === undefined ? '' : figureUnitWord(figure.unit);
+  };
+  const figures = [window, worn === '' ? '' : `worn ${worn}`].filter((part) => part !== '').join('; ');
+  const chosen =
+    unitChosenBy === undefined
+      ? ''
+      : `, which is another size: ${unitOf(printed)} counts, said by ${unitChosenBy}`;
+  return `printed also as ${figures} ${unitOf(also)}${chosen}`;
+}
 
 /** A row's figures in the other system, rounded inward; torque in N·m; empty where there is nothing to convert. */
 export function rowConverted({ printed }: LimitRow): string {

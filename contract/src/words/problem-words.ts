@@ -44,6 +44,21 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Ask somebody else who is entitled to it to look and sign.',
   }),
   NAME_MISSING: ({ field }) => ({ what: `The ${field} has no name`, where: field, next: 'Fill it in.' }),
+  NOTHING_CHANGED: ({ what }) => ({
+    what: `Nothing changes: this is what is said of ${what} already`,
+    where: what,
+    next: 'Choose something else, or leave it.',
+  }),
+  DOCUMENTS_NOT_CHECKED: ({ job }) => ({
+    what: 'Nobody has said that the documents are current',
+    where: `documents of ${job}`,
+    next: 'Nothing is to be taken back: Arrival waits for that word anyway.',
+  }),
+  ZONE_UNKNOWN: ({ zone }) => ({
+    what: `"${zone}" is no time zone`,
+    where: 'where the shop is',
+    next: 'Take the name of one from the list, such as Europe/Oslo.',
+  }),
   PERSON_UNKNOWN: ({ person }) => ({
     what: `There is no person "${person}"`,
     where: 'people of the shop',

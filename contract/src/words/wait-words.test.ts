@@ -171,6 +171,11 @@ const FAULTS: { readonly [C in CellFault['code']]: [Extract<CellFault, { code: C
     /Bore has no groove: leave this empty/,
   ],
   ONE_OF: [{ code: 'ONE_OF', found: 'a', known: ['b', 'c'] }, /"a" is not known here: use b, c/],
+  PLACE_NOT_SAID: [{ code: 'PLACE_NOT_SAID' }, /say where/],
+  UNITS_DISAGREE: [
+    { code: 'UNITS_DISAGREE', first: '0.040 in', second: '1.10 mm' },
+    /0\.040 in and 1\.10 mm are not/,
+  ],
   NEEDED_BY_RULE: [{ code: 'NEEDED_BY_RULE', rule: 'spread' }, /rule spread needs this/],
   MIN_ABOVE_MAX: [{ code: 'MIN_ABOVE_MAX', min: '2', max: '1' }, /minimum 2 is above the maximum 1/],
   CHARACTERISTIC_UNKNOWN: [

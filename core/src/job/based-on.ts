@@ -10,7 +10,16 @@ import type { JobState } from './job-state';
 
 /** What a command says of the state that its author saw. */
 type Basis =
-  'basedOn' | 'seen' | 'pin' | 'from' | 'dueOn' | 'readings' | 'signature' | 'underSignature' | 'instead';
+  | 'basedOn'
+  | 'seen'
+  | 'pin'
+  | 'from'
+  | 'dueOn'
+  | 'readings'
+  | 'signature'
+  | 'underSignature'
+  | 'checked'
+  | 'instead';
 type DraftOf<C> = C extends { readonly type: 'correctReading'; readonly instead: infer I }
   ? Omit<C, 'basedOn' | 'instead'> & {
       readonly basedOn?: number;
@@ -66,6 +75,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { readings: (lateInstruments(state)[draft.instrument] ?? []).map(({ seq }) => seq) };
     case 'correctSerial':
       return { from: state.engine.serial };
+    case 'takeBackDocumentCheck':
+      return { checked: state.documentsChecked?.seq ?? 0 };
     case 'takeInstrument':
       return { dueOn: own(state.instruments, draft.instrument)?.dueOn ?? '' };
     case 'reopenGate':

@@ -38,6 +38,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     }
     case 'documentsChecked':
       return told({ type: 'checkDocuments', pin }, { currentDocuments: first.data.documents });
+    case 'documentCheckTakenBack':
+      return told({ type: 'takeBackDocumentCheck', ...first.data });
     case 'instrumentTaken': {
       const { instrument } = first.data;
       return told(

@@ -61,7 +61,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
     },
   }));
   return ok([
-    { type: 'jobOpened', v: 2, data: { ...opened, rules } },
+    { type: 'jobOpened', v: 3, data: { ...opened, rules } },
     { type: 'limitsPinned', v: 1, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);
@@ -136,6 +136,18 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
         return refuse('DOCUMENTS_NOT_CURRENT', { documents: [...outdated, ...missing].map(({ id }) => id) });
       }
       return ok([{ type: 'documentsChecked', v: 1, data: { documents: pinnedIds, pin: pin?.pin ?? 0 } }]);
+    }
+    case 'takeBackDocumentCheck': {
+      const { checked } = command;
+      const reason = command.reason.trim();
+      if (reason === '')
+        return refuse('REASON_MISSING', { action: 'take back that the documents are current' });
+      const now = state.documentsChecked?.seq ?? 0;
+      if (now === 0) return refuse('DOCUMENTS_NOT_CHECKED', { job: state.job.number });
+      // Whoever takes it back has seen whose word it was: another one given meanwhile stands.
+      if (checked !== now)
+        return refuse('STALE', { what: 'the check of the documents', basedOn: checked, now });
+      return ok([{ type: 'documentCheckTakenBack', v: 1, data: { checked, reason } }]);
     }
     case 'takeInstrument': {
       const { instrument } = facts;

@@ -144,6 +144,19 @@ describe('what is refused at arrival', () => {
       data: { documents: ['OM-1 rev 1', 'OM-1 rev 2'] },
     });
   });
+  test('that the documents are current is taken back with a reason, once, and only as it was seen', () => {
+    const story = opened().do({ type: 'checkDocuments' }, PERRIN);
+    const first = story.job.documentsChecked?.seq ?? 0;
+    const takeBack = { type: 'takeBackDocumentCheck', reason: 'a newer letter hangs on the wall' } as const;
+    expect(story.attempt({ ...takeBack, reason: ' ' }, PERRIN)?.code).toBe('REASON_MISSING');
+    story.do(takeBack, PERRIN);
+    expect(story.job.documentsChecked).toBeUndefined();
+    expect(story.attempt(takeBack, PERRIN)?.code).toBe('DOCUMENTS_NOT_CHECKED');
+    // Somebody looked again meanwhile: what is taken back is not the word that was seen.
+    story.do({ type: 'checkDocuments' }, PERRIN);
+    expect(story.attempt({ ...takeBack, checked: first }, PERRIN)?.code).toBe('STALE');
+    expect(story.job.documentsChecked).toBeDefined();
+  });
   test('a serial that is corrected asks for identity and documents again', () => {
     const story = opened()
       .do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA)
@@ -525,6 +538,9 @@ describe('signed gates', () => {
     const story = new Story().arrive().fit().measureAll().sign('rings', PERRIN);
     expect(story.attempt(story.reading(SKIRT, '44/46'), IVO)?.code).toBe('BEHIND_SIGNED_GATE');
     expect(story.attempt({ type: 'checkDocuments' }, PERRIN)?.code).toBe('BEHIND_SIGNED_GATE');
+    expect(story.attempt({ type: 'takeBackDocumentCheck', reason: 'late' }, PERRIN)?.code).toBe(
+      'BEHIND_SIGNED_GATE',
+    );
     expect(story.attempt({ type: 'reopenGate', gate: 'arrival', reason: '' }, PERRIN)?.code).toBe(
       'REASON_MISSING',
     );

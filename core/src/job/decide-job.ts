@@ -47,6 +47,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'confirmIdentity':
     case 'correctSerial':
     case 'checkDocuments':
+    case 'takeBackDocumentCheck':
     case 'takeInstrument':
     case 'pinAgain':
     case 'declinePin':
@@ -114,6 +115,7 @@ function isBehind(gate: GateRule, command: JobCommand): boolean {
     case 'confirmIdentity':
     case 'correctSerial':
     case 'checkDocuments':
+    case 'takeBackDocumentCheck':
       return gate.conditions.includes('identityConfirmed') || gate.conditions.includes('documentsCurrent');
     // A new pin is a decision of its own: what was current at arrival stays signed, and the sheets are judged anew.
     case 'pinAgain':

@@ -26,6 +26,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       serialSaid: opened,
       identity: undefined,
       documentsChecked: undefined,
+      checksTakenBack: [],
       instruments: {},
       declined: [],
       restated: [],

@@ -574,6 +574,7 @@ describe('a gate is signed for something', () => {
       engine: ENGINE,
       route,
       secondPerson: 'required' as const,
+      zone: 'UTC',
       pin: story.pin(1),
     };
     const opened = decideOpening(opening, { by: IVO });
@@ -630,6 +631,7 @@ describe('what is not known is held back, and what cannot be is refused', () => 
       engine: { ...ENGINE, ...facts },
       route: story.arrive().job.route,
       secondPerson: 'required' as const,
+      zone: 'UTC',
       pin: currentPin(story.job)!,
     };
     const opened = decideOpening(opening, { by: IVO });

@@ -20,6 +20,8 @@ export type ArrivalCommand =
       readonly reason: string;
     }
   | { readonly type: 'checkDocuments'; readonly pin: number }
+  /** `checked`: the entry of the word that is taken back. */
+  | { readonly type: 'takeBackDocumentCheck'; readonly checked: number; readonly reason: string }
   /** `dueOn`: the due date that the person saw. */
   | { readonly type: 'takeInstrument'; readonly instrument: string; readonly dueOn: string }
   /** Adopts what is current now: `documents` are those that the person saw and decided about, `pin` what they replace. */
@@ -53,6 +55,7 @@ export interface Opening {
   readonly engine: EngineFacts;
   readonly route: Route;
   readonly secondPerson: SecondPersonPolicy;
+  readonly zone: string;
   readonly pin: LimitsPin;
 }
 

@@ -7,6 +7,7 @@ import type { SecondPersonPolicy } from '../people/second-person';
 import type { Envelope } from '../record/envelope';
 import { clockPutRight, clockSteppedBack, event, nothingChanges } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { ZONE_BEFORE } from '../people/zone';
 import { ARRIVAL_EVENTS } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
@@ -19,7 +20,7 @@ import type { JobState } from './job-state';
  * by the verifier. 3: what is settled as done is the work of who reported it.
  * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
  */
-export const RULES_VERSION = 4;
+export const RULES_VERSION = 5;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -27,13 +28,20 @@ export interface JobOpened {
   readonly route: Route;
   readonly secondPerson: SecondPersonPolicy;
   readonly rules: number;
+  /** The shop's time zone: in it the record is printed. */
+  readonly zone: string;
 }
 const { partReworked, partRemoved } = PART_EVENTS;
 
 /** Everything that can stand in a job's chain: what is not here was made by a newer program. */
 export const JOB_EVENTS = {
   /** The state begins with it: see `evolveJob`. */
-  jobOpened: event<JobOpened, JobState>()(2, nothingChanges, (data) => ({ ...data, rules: 1 })),
+  jobOpened: event<JobOpened, JobState>()(
+    3,
+    nothingChanges,
+    (data) => ({ ...data, rules: 1 }),
+    (data) => ({ ...data, zone: ZONE_BEFORE }),
+  ),
   /** From here on the story is decided by newer rules. */
   rulesAdopted: event<{ readonly rules: number }, JobState>()(1, (_state, { rules }) => ({ rules })),
   limitsPinned: event<

@@ -7,6 +7,9 @@ export interface ProblemData {
   MAY_NOT: { readonly action: string; readonly needs: readonly string[]; readonly person: string };
   SECOND_PERSON_NEEDED: { readonly action: string; readonly person: string; readonly because: string };
   NAME_MISSING: { readonly field: string };
+  NOTHING_CHANGED: { readonly what: string };
+  DOCUMENTS_NOT_CHECKED: { readonly job: string };
+  ZONE_UNKNOWN: { readonly zone: string };
   PERSON_UNKNOWN: { readonly person: string };
   ALREADY_SET_UP: { readonly shop: string };
   NO_ROLE: { readonly person: string };

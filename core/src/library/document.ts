@@ -32,6 +32,10 @@ export interface LimitRow {
   readonly member?: string;
   readonly station?: string;
   readonly printed: Readonly<Partial<Record<Bound, PrintedFigure>>>;
+  /** The same figures as the document prints them in its other unit; `printed` controls. */
+  readonly also?: Readonly<Partial<Record<Bound, PrintedFigure>>>;
+  /** Who said which unit controls, where the two do not agree. */
+  readonly unitChosenBy?: string;
   readonly formula?: BoreFormula;
   /** What the row asks for besides, or instead of, a window for one reading. */
   readonly rule?: RowRule;

@@ -3,7 +3,10 @@ import type { PeopleCommand, PeopleState, Role } from '../index';
 import { IVO, person, stamped, TEO } from '../../test/fixtures';
 
 const key = { alg: 'Ed25519' as const, keyId: 'k', spki: 's' };
-const setUp: PeopleCommand = { type: 'setUpShop', name: 'Quay', secondPerson: 'required', first: TEO, key };
+const setUp = {
+  ...{ type: 'setUpShop', name: 'Quay', secondPerson: 'required', zone: 'UTC' },
+  ...{ first: TEO, key },
+} as const satisfies PeopleCommand;
 const after = (...commands: PeopleCommand[]): PeopleState =>
   commands.reduce((state, command) => {
     const decided = decidePeople(state, command, TEO);
@@ -15,6 +18,28 @@ const after = (...commands: PeopleCommand[]): PeopleState =>
 test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
   ['a shop is set up once', after(setUp), setUp, TEO, 'ALREADY_SET_UP'],
   ['a shop has a name', NOBODY, { ...setUp, name: ' ' }, TEO, 'NAME_MISSING'],
+  ['a shop is somewhere', NOBODY, { ...setUp, zone: 'Europe/Nowhere' }, TEO, 'ZONE_UNKNOWN'],
+  [
+    'a manager says where it is',
+    after(setUp),
+    { type: 'changeZone', zone: 'Europe/Oslo', reason: 'moved' },
+    IVO,
+    'MAY_NOT',
+  ],
+  [
+    'a zone is changed with a reason',
+    after(setUp),
+    { type: 'changeZone', zone: 'Europe/Oslo', reason: ' ' },
+    TEO,
+    'REASON_MISSING',
+  ],
+  [
+    'the same zone is no change',
+    after(setUp),
+    { type: 'changeZone', zone: 'UTC', reason: 'moved' },
+    TEO,
+    'NOTHING_CHANGED',
+  ],
   ['only a manager adds people', after(setUp), { type: 'addPerson', person: IVO }, IVO, 'MAY_NOT'],
   ['nobody is added twice', after(setUp), { type: 'addPerson', person: TEO }, TEO, 'ALREADY_THERE'],
   ['everybody has a role', after(setUp), { type: 'addPerson', person: person('Nil') }, TEO, 'NO_ROLE'],
@@ -79,7 +104,7 @@ test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
     after(setUp),
     { type: 'changePolicy', secondPerson: 'required', reason: 'x' },
     TEO,
-    'NOTHING_SAID',
+    'NOTHING_CHANGED',
   ],
 ])('%s', (_why, state, command, by, code) => {
   const decided = decidePeople(state, command, by);
@@ -146,4 +171,10 @@ describe('what a shop lacks before its first seal', () => {
     const left = people.map((each) => (each.name === 'Bo' ? { ...each, active: false } : each));
     expect(missingForSeal(left, 'sameSaid')).toEqual([{ kind: 'role', role: 'technician' }]);
   });
+});
+
+test('a shop that moved has another zone from then on, and everything else as it was', () => {
+  const { shop: before } = after(setUp);
+  const { shop } = after(setUp, { type: 'changeZone', zone: 'Europe/Oslo', reason: 'moved' });
+  expect(shop).toEqual({ ...before, zone: 'Europe/Oslo' });
 });

@@ -8,6 +8,7 @@ import type { Actor, Role } from '../kernel/actor';
 import { clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
 import type { SecondPersonPolicy } from './second-person';
+import { isZone, ZONE_BEFORE } from './zone';
 
 /** The seal key's public half, as other programs need it. */
 export interface PublicKey {
@@ -53,7 +54,14 @@ export interface PinSet {
 
 export interface PeopleState {
   readonly shop:
-    { readonly name: string; readonly secondPerson: SecondPersonPolicy; readonly key: PublicKey } | undefined;
+    | {
+        readonly name: string;
+        readonly secondPerson: SecondPersonPolicy;
+        /** Name of the time zone that the shop's clocks show. */
+        readonly zone: string;
+        readonly key: PublicKey;
+      }
+    | undefined;
   readonly people: Readonly<Record<string, Actor & { readonly active: boolean }>>;
   /** Every key that the shop ever sealed with, the first one first. */
   readonly keys: readonly PublicKey[];
@@ -84,8 +92,13 @@ export const PEOPLE_EVENTS = {
   shopSetUp: people<{
     readonly name: string;
     readonly secondPerson: SecondPersonPolicy;
+    readonly zone: string;
     readonly key: PublicKey;
-  }>()(1, (_state, shop) => ({ shop, keys: [shop.key] })),
+  }>()(
+    2,
+    (_state, shop) => ({ shop, keys: [shop.key] }),
+    (data) => ({ ...data, zone: ZONE_BEFORE }),
+  ),
   personAdded: people<{ readonly person: Actor }>()(1, (state, { person }) =>
     withPerson(state, person, true),
   ),
@@ -103,6 +116,9 @@ export const PEOPLE_EVENTS = {
     1,
     ({ shop }, { secondPerson }) => ({ shop: shop === undefined ? undefined : { ...shop, secondPerson } }),
   ),
+  zoneChanged: people<{ readonly zone: string; readonly reason: string }>()(1, ({ shop }, { zone }) => ({
+    shop: shop === undefined ? undefined : { ...shop, zone },
+  })),
   sealKeyChanged: people<KeyChange>()(1, ({ shop, keys, keyChanges }, change, { at, by }) => ({
     shop: shop === undefined ? undefined : { ...shop, key: change.to },
     keys: [...keys, change.to],
@@ -127,6 +143,7 @@ export type PeopleCommand =
       readonly type: 'setUpShop';
       readonly name: string;
       readonly secondPerson: SecondPersonPolicy;
+      readonly zone: string;
       readonly first: Actor;
       readonly key: PublicKey;
     }
@@ -145,11 +162,15 @@ export type PeopleCommand =
       readonly secondPerson: SecondPersonPolicy;
       readonly reason: string;
     }
+  /** Jobs that are open keep the zone that they were opened in. */
+  | { readonly type: 'changeZone'; readonly zone: string; readonly reason: string }
   | { readonly type: 'choosePin' }
   | ({ readonly type: 'confirmClock' } & ClockConfirmed)
   /** Another key takes the place of the shop's: signed by both, or, where the old one is lost, on the manager's word. */
   | ({ readonly type: 'changeSealKey' } & KeyChange);
 
+const zoneFault = (zone: string): ReturnType<typeof refuse> | undefined =>
+  isZone(zone) ? undefined : refuse('ZONE_UNKNOWN', { zone });
 const sameRoles = (a: Actor, b: Actor): boolean =>
   a.authorisation === b.authorisation &&
   a.roles.length === b.roles.length &&
@@ -165,11 +186,11 @@ export function decidePeople(
     case 'setUpShop': {
       if (state.shop !== undefined) return refuse('ALREADY_SET_UP', { shop: state.shop.name });
       if (command.name.trim() === '') return refuse('NAME_MISSING', { field: 'shop' });
-      const { name, secondPerson, key, first } = command;
-      const fault = personFault(first);
+      const { name, secondPerson, zone, key, first } = command;
+      const fault = personFault(first) ?? zoneFault(zone);
       if (fault !== undefined) return fault;
       return ok([
-        { type: 'shopSetUp', v: 1, data: { name: name.trim(), secondPerson, key } },
+        { type: 'shopSetUp', v: 2, data: { name: name.trim(), secondPerson, zone, key } },
         { type: 'personAdded', v: 1, data: { person: first } },
         pinSet(first.id, false),
       ]);
@@ -214,8 +235,18 @@ export function decidePeople(
       const { secondPerson } = command;
       const reason = command.reason.trim();
       if (reason === '') return refuse('REASON_MISSING', { action: 'change who must look at whose work' });
-      if (state.shop?.secondPerson === secondPerson) return refuse('NOTHING_SAID', { what: 'the policy' });
+      if (state.shop?.secondPerson === secondPerson)
+        return refuse('NOTHING_CHANGED', { what: 'who looks at whose work' });
       return ok([{ type: 'policyChanged', v: 1, data: { secondPerson, reason } }]);
+    }
+    case 'changeZone': {
+      const { zone } = command;
+      const fault = managerFault(by, 'change the time zone') ?? zoneFault(zone);
+      if (fault !== undefined) return fault;
+      const reason = command.reason.trim();
+      if (reason === '') return refuse('REASON_MISSING', { action: 'change the time zone' });
+      if (state.shop?.zone === zone) return refuse('NOTHING_CHANGED', { what: 'the time zone' });
+      return ok([{ type: 'zoneChanged', v: 1, data: { zone, reason } }]);
     }
     case 'choosePin':
       return own(state.people, by.id)?.active === true

@@ -30,6 +30,9 @@ export interface PrintedPlain {
 }
 export type PrintedFigure = PrintedLength | PrintedPlain;
 
+/** A figure as one says it with its unit's own short name: `0.040 in`. */
+export const withUnit = ({ text, unit }: PrintedFigure): string => `${text} ${unit}`;
+
 /** The figure in the base unit of its kind: nm, N.m, degrees or hours. */
 export const baseValue = (figure: PrintedFigure): number => ('nm' in figure ? figure.nm : figure.value);
 

@@ -77,12 +77,20 @@ export interface ArrivalState {
     (Done & { readonly documents: readonly CheckedDocument[]; readonly pin: number }) | undefined;
   /** The instruments that were taken for this job, as they were when last taken or used. */
   readonly instruments: Readonly<Record<string, Instrument>>;
+  /** Words that the documents are current, taken back later. */
+  readonly checksTakenBack: readonly (Done & {
+    readonly reason: string;
+    readonly saidBy: string;
+    readonly saidAt: string;
+  })[];
   /** Revisions that arrived in the library and were not adopted, with the reason. */
   readonly declined: readonly DeclinedDocuments[];
   /** What was known of the engine and said anew, the latest of each fact. */
   readonly restated: readonly RestatedFact[];
   /** The version of the rules that commands are decided by now. */
   readonly rules: number;
+  /** The shop's time zone when the job was opened: in it the record is printed. */
+  readonly zone: string;
 }
 export type DeclinedDocuments = Done & {
   readonly documents: readonly CheckedDocument[];
@@ -145,6 +153,17 @@ export const ARRIVAL_EVENTS = {
     { readonly documents: readonly CheckedDocument[]; readonly pin: number },
     ArrivalState
   >()(1, (_state, checked, stamp) => ({ documentsChecked: { ...stamp, ...checked } })),
+  /** Who said that the documents are current, or somebody else, found that they are not, or that nobody had looked. */
+  documentCheckTakenBack: event<{ readonly checked: number; readonly reason: string }, ArrivalState>()(
+    1,
+    ({ documentsChecked, checksTakenBack }, { reason }, stamp) => ({
+      documentsChecked: undefined,
+      checksTakenBack: [
+        ...checksTakenBack,
+        { ...stamp, reason, saidBy: documentsChecked?.by.name ?? '', saidAt: documentsChecked?.at ?? '' },
+      ],
+    }),
+  ),
   instrumentTaken: event<{ readonly instrument: Instrument }, ArrivalState>()(
     1,
     ({ instruments }, { instrument }) => ({ instruments: { ...instruments, [instrument.id]: instrument } }),

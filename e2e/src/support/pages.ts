@@ -10,6 +10,17 @@ export async function signIn(page: Page, address: string, name: string, pin = PI
   await page.waitForURL('**/floor');
 }
 
+/** Chooses from a list of a form, by the words of its label and of the choice. */
+export async function choose(
+  page: Page,
+  within: Locator | Page,
+  label: string,
+  option: string,
+): Promise<void> {
+  await within.getByLabel(label, { exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
 /** The dialog that asks: fields by their labels. */
 export class Dialog {
   readonly box: Locator;

@@ -155,6 +155,15 @@ describe('the check of a whole folder', () => {
     rmSync(join(folder, 'files', name));
     expect((await faults()).join()).toMatch(/SL-9 rev A, l\.txt: There is nothing here/);
   });
+  test('a folder with something wrong in it is not backed up as if it were whole, and nothing is left of the try', async () => {
+    const [name = ''] = readdirSync(join(folder, 'files'));
+    writeFileSync(join(folder, 'files', name), 'Never mind.');
+    const to = join(away, `refused-${randomUUID()}`);
+    expect(await makeBackup(folder, to, world()).then(() => 'made', codeOf)).toMatch(
+      /^BACKUP_WRONG: .*l\.txt/,
+    );
+    expect(readdirSync(to)).toEqual([]);
+  });
   test('finds a key that is gone', async () => {
     rmSync(join(folder, 'keys', 'seal-ed25519.pem'));
     expect((await faults()).join()).toMatch(/^keys: .*key/);

@@ -10,6 +10,7 @@ const moment = z.string().regex(/^-?\d+ \d\d:\d\d$/);
 export const demoPeople = z.object({
   shop: z.string(),
   secondPerson: z.enum(['required', 'sameSaid']),
+  zone: z.string(),
   pin: z.string(),
   people: z
     .array(

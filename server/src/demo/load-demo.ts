@@ -58,11 +58,11 @@ export class DemoLoader {
   }
 
   private async shop(): Promise<void> {
-    const { shop, secondPerson, pin, people } = this.demo.people;
+    const { shop, secondPerson, zone, pin, people } = this.demo.people;
     const [first, ...others] = people;
     if (first === undefined) throw new Error('The demo has no people.');
     const made = madePerson.parse(
-      await this.client.post('/api/setup', { shop, secondPerson, person: first, pin }),
+      await this.client.post('/api/setup', { shop, secondPerson, zone, person: first, pin }),
     );
     this.ids.set(first.name, made.person.id);
     for (const person of others) {

@@ -190,6 +190,7 @@ export class Jobs {
       pin,
       route: catalogue.route,
       secondPerson: model.engineClass === 'aircraft' ? ('required' as const) : shop.secondPerson,
+      zone: shop.zone,
     };
     return orThrow(decideOpening(opening, { by }));
   }

@@ -210,7 +210,12 @@ describe('rows in and out', () => {
       teo.post(`${path}/table/${body.upload}/take`, { ...how, answers, id: randomUUID() });
     expect((await take({})).body.code).toBe('QUESTIONS_OPEN');
     expect((await take({ [read.questions[0].id]: 'second' })).status).toBe(201);
-    expect((await teo.get(path)).body.rows[0].printed.max).toMatchObject({ text: '0,70', unit: 'mm' });
+    const [row] = (await teo.get(path)).body.rows;
+    expect([row.printed.max, row.also.max, row.unitChosenBy]).toMatchObject([
+      { text: '0,70', unit: 'mm' },
+      { text: '0,020', unit: 'in' },
+      'Teo',
+    ]);
   });
   test('an engine model goes out as a file and comes in as the same model elsewhere', async () => {
     const file = (await teo.get('/api/library/models/VA-4-330/file')).body as object;
@@ -219,6 +224,7 @@ describe('rows in and out', () => {
     await there.post('/api/setup', {
       shop: 'Q',
       secondPerson: 'required',
+      zone: 'UTC',
       person: { name: 'Teo', roles: ['steward'], authorisation: null },
       pin: '4711',
     });

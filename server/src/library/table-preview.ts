@@ -27,6 +27,8 @@ export interface TableQuestion {
   readonly characteristics: readonly Characteristic[];
   readonly mapping: TableMapping | null;
   readonly answers: RowAnswers;
+  /** Whose answers they are: the name stands with what was chosen. */
+  readonly by: string;
   /** The table must be in our own columns: a wrong header is said, and no other reading is guessed at. */
   readonly ownOnly?: boolean;
   readonly remembered?: { readonly mapping: TableMapping; readonly header: readonly string[] } | undefined;
@@ -45,13 +47,13 @@ function toRead(question: TableQuestioned): {
   readonly own: boolean;
   readonly fromMemory: boolean;
 } {
-  const { grid, revision, models, characteristics, answers, remembered } = question;
+  const { grid, revision, models, characteristics, answers, by, remembered } = question;
   const [first] = grid.lines;
   const own =
     first !== undefined &&
     (question.ownOnly === true ||
       (question.mapping === null && isOwnTable(first.cells.map(({ text }) => text))));
-  const base = { revision, models, characteristics, answers };
+  const base = { revision, models, characteristics, answers, by };
   if (own) {
     return {
       table: { ...base, header: first.cells.map(({ text }) => text), lines: grid.lines.slice(1) },

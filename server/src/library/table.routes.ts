@@ -24,6 +24,7 @@ export function tableRoutes(library: Library): Router {
     revision: string,
     file: { readonly upload: string; readonly name: string; readonly bytes: Uint8Array },
     how: { readonly sheet: number; readonly mapping: TableMapping | null; readonly answers: RowAnswers },
+    by: string,
     maker = '',
   ): Promise<TableQuestion> => {
     const state = await library.state();
@@ -32,6 +33,7 @@ export function tableRoutes(library: Library): Router {
       revision,
       ...file,
       ...how,
+      by,
       models: library.modelsOf(state, kept),
       characteristics: library.characteristics(state),
       remembered: maker === '' ? undefined : await mappingStore.of(db, maker),
@@ -48,7 +50,8 @@ export function tableRoutes(library: Library): Router {
     const query = checked(z.object({ command: z.uuid(), name }), req.query);
     const bytes = bytesOf(req);
     const sha256 = createHash('sha256').update(bytes).digest('hex');
-    const asked = await question(req.params.id, { upload: sha256, name: query.name, bytes }, AS_IT_IS);
+    const sent = { upload: sha256, name: query.name, bytes };
+    const asked = await question(req.params.id, sent, AS_IT_IS, actorOf(res).name);
     const { rows } = await files.read('rows', { ...asked, ownOnly: true });
     const file = { name: query.name, sha256 };
     await library.execute(
@@ -62,7 +65,8 @@ export function tableRoutes(library: Library): Router {
     const query = checked(z.object({ name, maker: z.string().max(120).default('') }), req.query);
     const bytes = bytesOf(req);
     const upload = createHash('sha256').update(bytes).digest('hex');
-    const asked = await question(req.params.id, { upload, name: query.name, bytes }, AS_IT_IS, query.maker);
+    const sent = { upload, name: query.name, bytes };
+    const asked = await question(req.params.id, sent, AS_IT_IS, actorOf(res).name, query.maker);
     const preview = await files.read('preview', asked);
     // What could not be read is not kept.
     uploads.put(upload, query.name, bytes, clock.now());
@@ -71,12 +75,17 @@ export function tableRoutes(library: Library): Router {
   router.post('/:id/table/:upload/read', async (req, res) => {
     const how = bodyOf(readTableRequest, req);
     const file = { upload: req.params.upload, ...uploads.get(req.params.upload) };
-    res.json(await files.read('preview', await question(req.params.id, file, how)));
+    res.json(await files.read('preview', await question(req.params.id, file, how, actorOf(res).name)));
   });
   router.post('/:id/table/:upload/take', async (req, res) => {
     const { id, maker, ...how } = bodyOf(takeTableRequest, req);
     const sent = uploads.get(req.params.upload);
-    const asked = await question(req.params.id, { upload: req.params.upload, ...sent }, how);
+    const asked = await question(
+      req.params.id,
+      { upload: req.params.upload, ...sent },
+      how,
+      actorOf(res).name,
+    );
     const { rows, mapping, header } = await files.read('rows', asked);
     const file = { name: sent.name, sha256: req.params.upload };
     await library.execute(id, { type: 'importRows', revision: req.params.id, file, rows }, actorOf(res));

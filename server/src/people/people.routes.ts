@@ -3,6 +3,7 @@ import {
   addPersonRequest,
   changePersonRequest,
   changePolicyRequest,
+  changeZoneRequest,
   changeSealKeyRequest,
   choosePinRequest,
   confirmClockRequest,
@@ -97,7 +98,7 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     res.json(view);
   });
   router.post('/setup', limitTries(), async (req, res) => {
-    const { shop, secondPerson, person, pin } = bodyOf(setUpRequest, req);
+    const { shop, secondPerson, zone, person, pin } = bodyOf(setUpRequest, req);
     const before = await state();
     if (before.shop !== undefined) throw ProblemError.of('ALREADY_SET_UP', { shop: before.shop.name });
     const roles = [...new Set([...person.roles, 'manager' as const])];
@@ -107,6 +108,7 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
       type: 'setUpShop',
       name: shop,
       secondPerson,
+      zone,
       first,
       key: sealKey.publicKey,
     };
@@ -217,6 +219,11 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     const { id, ...change } = bodyOf(changePolicyRequest, req);
     await execute(id, change, actorOf(res), () => ({ type: 'changePolicy', ...change }));
     res.status(201).json({ secondPerson: change.secondPerson });
+  });
+  router.post('/shop/zone', async (req, res) => {
+    const { id, ...change } = bodyOf(changeZoneRequest, req);
+    await execute(id, change, actorOf(res), () => ({ type: 'changeZone', ...change }));
+    res.status(201).json({ zone: change.zone });
   });
   return router;
 }

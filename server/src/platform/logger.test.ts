@@ -1,4 +1,6 @@
-import { makeLogger } from './logger';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { logRequests, makeLogger } from './logger';
 
 const logged = (what: object): string => {
   const lines: string[] = [];
@@ -33,4 +35,32 @@ test('an error says what kind it is and where it was thrown, and not what the da
   expect(JSON.parse(line).err.at.length).toBeGreaterThan(2);
   expect(line).not.toContain('secret');
   expect(logged({ err: 'secret' })).not.toContain('secret');
+});
+
+test('the line of a request that failed holds nothing of what was sent, nor of what was answered', async () => {
+  let tell = (_line: string): void => undefined;
+  const written = new Promise<string>((told) => {
+    tell = told;
+  });
+  const log = logRequests(makeLogger('trace', { write: (line: string) => tell(line) }));
+  const server = createServer((req, res) => {
+    log(req, res);
+    res.writeHead(500, { 'set-cookie': 'oak_gate_session=secret' }).end('secret');
+  }).listen(0, '127.0.0.1');
+  await new Promise<void>((done) => server.once('listening', () => done()));
+  const { port } = server.address() as AddressInfo;
+  const headers = { cookie: 'oak_gate_session=secret', authorization: 'secret' };
+  await fetch(`http://127.0.0.1:${port}/api/session?name=secret`, {
+    method: 'POST',
+    headers,
+    body: 'secret',
+  });
+  const line = await written;
+  server.close();
+  expect(JSON.parse(line)).toMatchObject({
+    level: 40,
+    req: { method: 'POST', path: '/api/session', id: expect.stringMatching(/^[0-9a-f-]{36}$/) },
+    res: { statusCode: 500 },
+  });
+  expect(line).not.toContain('secret');
 });

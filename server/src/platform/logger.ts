@@ -1,12 +1,15 @@
+import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { HttpLogger } from 'pino-http';
 import type { DestinationStream, Logger } from 'pino';
 
 /** A lookup in the database says in its message what it was asked with: that is no log's business. */
 const messageOf = (message: string): string =>
   message.split('\n')[0]?.split('params:')[0]?.slice(0, 300) ?? '';
 
-/** What a line tells of a request, an answer, an error. What logs requests has its own, so these are given to it as well. */
-export const SERIALIZERS = {
+/** What a line tells of a request, an answer, an error. */
+const SERIALIZERS = {
   req: ({ id, method, url }: { id?: unknown; method?: unknown; url?: unknown }) => ({
     id,
     method,
@@ -22,6 +25,18 @@ export const SERIALIZERS = {
  */
 export const makeLogger = (level: string, to?: DestinationStream): Logger =>
   pino({ level, serializers: SERIALIZERS }, ...(to === undefined ? [] : [to]));
+
+/** A line for each request when it was answered. What logs requests has serializers of its own, so ours are given to it. */
+export const logRequests = (logger: Logger): HttpLogger =>
+  pinoHttp({
+    logger,
+    serializers: SERIALIZERS,
+    wrapSerializers: false,
+    genReqId: () => randomUUID(),
+    // What goes well is told to who asks for it; a refusal may explain a complaint; a failure is looked into.
+    customLogLevel: (_req, { statusCode }) =>
+      statusCode >= 500 ? 'warn' : statusCode >= 400 ? 'info' : 'debug',
+  });
 
 function errorOf(error: unknown): object {
   if (!(error instanceof Error)) return { message: 'something that is no error' };

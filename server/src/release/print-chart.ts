@@ -17,8 +17,17 @@ export interface ChartCell {
   readonly band: string;
 }
 
-/** Lines of the chart for these cylinders, in the unit of the instrument that was used. */
-export function chartLines(state: JobState, cylinders: readonly string[]): readonly ChartLine[] {
+/**
+ * Lines of the chart for these cylinders.
+ * @param unit of the whole chart; left out, each place is in the unit of the instrument that was used there
+ */
+export function chartLines(
+  state: JobState,
+  cylinders: readonly string[],
+  unit?: LengthUnit,
+): readonly ChartLine[] {
+  const unitOf = (reading: RecordedReading | undefined): LengthUnit =>
+    unit ?? reading?.instrument.unit ?? 'mm';
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const lines = new Map<string, Place[]>();
@@ -31,23 +40,27 @@ export function chartLines(state: JobState, cylinders: readonly string[]): reado
     const [first] = places;
     if (first === undefined) return [];
     const words = placeWords(pin.model.layout, first);
-    const cells = places.map((place) => chartCell(state, place));
+    const cells = places.map((place) => chartCell(state, place, unitOf));
     const judged = cells.find(({ status }) => status.reading !== undefined)?.status.reading;
     return [
       {
         ring: words.ring,
         station: words.station,
-        limit: judged === undefined ? '' : showBound(judged.verdict.limit, judged.instrument.unit),
+        limit: judged === undefined ? '' : showBound(judged.verdict.limit, unitOf(judged)),
         cells,
       },
     ];
   });
 }
 
-function chartCell(state: JobState, place: Place): ChartCell {
+function chartCell(
+  state: JobState,
+  place: Place,
+  unitOf: (reading: RecordedReading | undefined) => LengthUnit,
+): ChartCell {
   const status = placeStatus(state, place);
   const record = placeAt(state, status.key);
-  const unit: LengthUnit = status.reading?.instrument.unit ?? 'mm';
+  const unit = unitOf(status.reading);
   const show = (reading: RecordedReading | undefined): string =>
     reading === undefined ? '' : shortReading(reading.reading, unit);
   const left = status.reading?.status === 'current' ? status.reading : undefined;

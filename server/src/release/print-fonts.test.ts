@@ -12,7 +12,7 @@ test.each<[string, string]>([
   ['Georgian', 'ნინო'],
   ['Devanagari', 'अर्जुन'],
   ['Thai', 'สมชาย'],
-  ['Chinese', '王小明'],
+  ['Chinese', '刘伟 陈静'],
   ['Chinese, traditional', '陳麗華'],
   ['Japanese', '山本 さくら ケン'],
   ['Korean', '김민준'],

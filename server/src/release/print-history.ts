@@ -2,7 +2,7 @@ import { measuredLines, partLines } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
 import type { JobState } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import { day, small, table, title } from './print-parts';
+import { moment, small, table, title } from './print-parts';
 
 /** Since these rules the whole history is printed; what was sealed under older ones is printed as it was then. */
 const PRINTED_SINCE = 4;
@@ -20,18 +20,22 @@ export function history(state: JobState): Content[] {
           table(
             [160, 'auto', 110, '*', 'auto'],
             ['Where', 'Figure', 'What it is', 'As typed, and why it does not count', 'By'],
-            measured.map(rowOf),
+            measured.map((line) => rowOf(state, line)),
           ),
         ]),
     ...(worked.length === 0
       ? []
       : [
           title('What was done to the parts'),
-          table([160, 'auto', '*', 'auto'], ['Part', 'What', 'How or why', 'By'], worked.map(workRow)),
+          table(
+            [160, 'auto', '*', 'auto'],
+            ['Part', 'What', 'How or why', 'By'],
+            worked.map((line) => workRow(state, line)),
+          ),
         ]),
   ];
 }
-function rowOf({ where, figure, what, note, by, at, struck }: HistoryLine): TableCell[] {
+function rowOf(state: JobState, { where, figure, what, note, by, at, struck }: HistoryLine): TableCell[] {
   const line = struck === 0 ? {} : { decoration: 'lineThrough' as const };
   const twice = struck === 2 ? { decorationStyle: 'double' as const } : {};
   return [
@@ -39,12 +43,12 @@ function rowOf({ where, figure, what, note, by, at, struck }: HistoryLine): Tabl
     { text: figure, font: 'Plex', fontSize: 8, ...line, ...twice },
     what,
     small(note),
-    small(`${by}, ${day(at)}`),
+    small(`${by}, ${moment(state, at)}`),
   ];
 }
-const workRow = ({ where, what, note, by, at }: HistoryLine): TableCell[] => [
+const workRow = (state: JobState, { where, what, note, by, at }: HistoryLine): TableCell[] => [
   where,
   what,
   small(note),
-  small(`${by}, ${day(at)}`),
+  small(`${by}, ${moment(state, at)}`),
 ];

@@ -1,4 +1,12 @@
-import { fitWords, noteWords, placeWordsOf, rowStatement, ruleWords, workedWords } from '@oak-gate/contract';
+import {
+  fitWords,
+  KIND_WORDS,
+  noteWords,
+  placeWordsOf,
+  rowStatement,
+  ruleWords,
+  workedWords,
+} from '@oak-gate/contract';
 import {
   concessionOf,
   currentPin,
@@ -11,7 +19,7 @@ import {
 } from '@oak-gate/core';
 import type { Approval, JobState, LimitRow, LimitsPin } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import { day, small, table, title } from './print-parts';
+import { day, isInShopsWords, moment, small, table, title } from './print-parts';
 
 /** What the record was judged by: the rows that the verdicts rest on, as printed, and the documents. */
 export function limits(state: JobState): Content[] {
@@ -41,26 +49,32 @@ export function limits(state: JobState): Content[] {
         row.note,
       ];
     });
+  const inWords = isInShopsWords(state);
   const documents = pin.documents.map(({ id, title: name, kind, issued, effective, digest }): TableCell[] => [
     id,
     name,
-    kind,
-    issued,
-    effective,
-    { text: digest.slice(0, 24), font: 'Plex', fontSize: 7 },
+    inWords ? KIND_WORDS[kind] : kind,
+    day(state, issued),
+    day(state, effective),
+    ...(inWords ? [] : [{ text: digest.slice(0, 24), font: 'Plex', fontSize: 7 }]),
   ]);
   return [
     title('Limits, as printed in their sources'),
     table([130, 190, 150, '*'], ['Source row', 'Fit', 'As printed', 'Note'], rows),
-    title(`Documents, as pinned ${pin.on}`),
-    table(
-      [90, '*', 60, 60, 60, 130],
-      ['Document', 'Title', 'Kind', 'Issued', 'Effective', 'Digest'],
-      documents,
-    ),
+    title(inWords ? `Documents, as they stood on ${day(state, pin.on)}` : `Documents, as pinned ${pin.on}`),
+    inWords
+      ? table([110, '*', 110, 70, 70], ['Document', 'Title', 'Kind', 'Issued', 'Effective'], documents)
+      : table(
+          [90, '*', 60, 60, 60, 130],
+          ['Document', 'Title', 'Kind', 'Issued', 'Effective', 'Digest'],
+          documents,
+        ),
   ];
 }
-const approvalWords = ({ number, date, issuer }: Approval): string => `${number}, ${date}, ${issuer}`;
+const noLongerWords = (state: JobState, pin: number): string =>
+  isInShopsWords(state) ? ' (of documents that are no longer in force)' : ` (pin ${pin}, no longer in force)`;
+const approvalWords = (state: JobState, { number, date, issuer }: Approval): string =>
+  `${number}, ${day(state, date)}, ${issuer}`;
 function worked({ formula }: LimitRow, pin: LimitsPin): string[] {
   const diameter = pin.context.diameter ?? undefined;
   if (formula === undefined || diameter === undefined) return [];
@@ -102,28 +116,33 @@ export function decisions(state: JobState): Content[] {
   const rows: TableCell[][] = [
     ...granted.map(({ place, concession, reading, holds }): TableCell[] => [
       `${placeWordsOf(layout, place)}: ${reading.verdict.verdict}${holds ? '' : ' (the concession fell: what it was of has moved)'}`,
-      approvalWords(concession.approval),
+      approvalWords(state, concession.approval),
       concession.reason,
-      `${concession.byName}, ${day(concession.at)}`,
+      `${concession.byName}, ${moment(state, concession.at)}`,
     ]),
     ...state.limitDecisions.map((each): TableCell[] => [
       `Limit: ${placeWordsOf(layout, each.fit)}`,
-      Object.values(each.rows).join(', ') +
-        (each.pin === pin.pin ? '' : ` (pin ${each.pin}, no longer in force)`),
+      Object.values(each.rows).join(', ') + (each.pin === pin.pin ? '' : noLongerWords(state, each.pin)),
       each.reason,
-      `${each.by}, ${day(each.at)}${each.secondLook === null ? '' : `; looked at by ${each.secondLook}`}`,
+      `${each.by}, ${moment(state, each.at)}${each.secondLook === null ? '' : `; looked at by ${each.secondLook}`}`,
     ]),
     ...notes.flatMap(({ id, words }): TableCell[][] => {
       const accepted = own(state.acceptedNotes, id);
       if (accepted === undefined) return [];
-      const rests = accepted.approval === null ? '' : approvalWords(accepted.approval);
+      const rests = accepted.approval === null ? '' : approvalWords(state, accepted.approval);
       return [[`Accepted: ${words}`, rests, accepted.reason, accepted.by]];
     }),
+    ...state.checksTakenBack.map((each): TableCell[] => [
+      'Taken back: that the documents are current',
+      `said by ${each.saidBy}, ${moment(state, each.saidAt)}`,
+      each.reason,
+      `${each.by.name}, ${moment(state, each.at)}`,
+    ]),
     ...state.declined.map(({ documents, reason, by, at }): TableCell[] => [
       'Not adopted',
       documents.map(({ id }) => id).join(', '),
       reason,
-      `${by.name}, ${day(at)}`,
+      `${by.name}, ${moment(state, at)}`,
     ]),
   ];
   return [
@@ -134,7 +153,9 @@ export function decisions(state: JobState): Content[] {
     ...(state.pins.length > 1
       ? [
           small(
-            `The limits were pinned ${state.pins.length} times; those printed above are of pin ${pin.pin}, of ${pin.on}.`,
+            isInShopsWords(state)
+              ? `The limits were taken over from the documents ${state.pins.length} times; those printed above are the last ones, of ${day(state, pin.on)}.`
+              : `The limits were pinned ${state.pins.length} times; those printed above are of pin ${pin.pin}, of ${pin.on}.`,
           ),
         ]
       : []),

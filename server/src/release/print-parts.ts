@@ -1,3 +1,5 @@
+import { dayWords, momentWords } from '@oak-gate/contract';
+import type { JobState } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 
 export const SOFT = '#5D615B';
@@ -12,7 +14,19 @@ export const title = (text: string): Content => ({
   margin: [0, 12, 0, 4],
 });
 export const small = (text: string): Content => ({ text, fontSize: 8, color: SOFT });
-export const day = (at: string): string => `${at.slice(0, 10)} ${at.slice(11, 16)} UTC`;
+/** Since these rules a record is printed in the shop's own time and words; what is older is printed as it was then. */
+const IN_THE_SHOPS_WORDS_SINCE = 5;
+export const isInShopsWords = ({ rules }: Pick<JobState, 'rules'>): boolean =>
+  rules >= IN_THE_SHOPS_WORDS_SINCE;
+
+/** A moment and a day as this record prints them. */
+export const moment = (state: Pick<JobState, 'rules' | 'zone'>, at: string): string =>
+  isInShopsWords(state) ? momentWords(at, state.zone) : `${at.slice(0, 10)} ${at.slice(11, 16)} UTC`;
+export const day = (state: Pick<JobState, 'rules'>, on: string): string =>
+  isInShopsWords(state) ? dayWords(on) : on;
+/** A digest tells two papers apart by its first digits; whoever verifies a record has the file, which holds all of it. */
+export const digestWords = (state: Pick<JobState, 'rules'>, digest: string): string =>
+  isInShopsWords(state) ? digest.slice(0, 16) : digest;
 export const RULED = {
   hLineWidth: () => 0.5,
   vLineWidth: () => 0,

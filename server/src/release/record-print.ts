@@ -16,7 +16,7 @@ import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
 import { history } from './print-history';
-import { day, small, SOFT, table, title } from './print-parts';
+import { day, digestWords, isInShopsWords, moment, small, SOFT, table, title } from './print-parts';
 
 const MOST_CYLINDERS_ACROSS = 6;
 const INK = '#1F2624';
@@ -111,7 +111,7 @@ function heading(state: JobState, { keyChanges }: RecordFile): Content[] {
   const { engine, job } = state;
   const hours = (value: number | null): string => (value === null ? 'not known' : `${value} h`);
   const facts: [string, string][] = [
-    ['Job', `${job.number}, opened ${day(state.opened.at)} by ${state.opened.by.name}`],
+    ['Job', `${job.number}, opened ${moment(state, state.opened.at)} by ${state.opened.by.name}`],
     ['Duty', job.duty],
     ['Why it came', job.reason],
     ['Since new / overhaul', `${hours(engine.hoursSinceNew)} / ${hours(engine.hoursSinceOverhaul)}`],
@@ -119,10 +119,16 @@ function heading(state: JobState, { keyChanges }: RecordFile): Content[] {
       'Identity',
       state.identity === undefined
         ? 'not confirmed'
-        : `confirmed by ${state.identity.by.name}, ${day(state.identity.at)}${sameWords(state.identity.samePerson)}`,
+        : `confirmed by ${state.identity.by.name}, ${moment(state, state.identity.at)}${sameWords(state.identity.samePerson)}`,
     ],
     ['Previous record', previousWords(state)],
-    ...state.clockPutRight.map((each): [string, string] => ['Clock', clockPutRightWords(each)]),
+    ...(isInShopsWords(state)
+      ? [['Times', `as the clocks of ${state.zone} show them`] as [string, string]]
+      : []),
+    ...state.clockPutRight.map((each): [string, string] => [
+      'Clock',
+      clockPutRightWords(each, (at) => moment(state, at)),
+    ]),
     ...(keyChanges ?? []).flatMap(({ from, to, reason, signatures }): [string, string][] =>
       signatures === null
         ? [
@@ -166,12 +172,13 @@ function charts(state: JobState): Content[] {
     const lines = chartLines(
       state,
       cylinders.map(({ id }) => id),
+      isInShopsWords(state) ? unit : undefined,
     );
     const bank = groups.length > 1 ? `, ${layout.banks[i]?.label ?? ''}` : '';
     return [
       title(`${pin.characteristics.map(({ name }) => name).join(', ')}${bank}`),
       small(
-        `In ${unitWord(unit)} (1 ${unitWord(unit)} = ${NM_PER[unit]} nm). As left in bold; as found and as fitted above it where they differ. 19/21: the 19 goes, the 21 stops. 22+: the 22 goes.`,
+        `In ${unitWord(unit)}${inMillimetres(state, unit)}. As left in bold; as found and as fitted above it where they differ. 19/21: the 19 goes, the 21 stops. 22+: the 22 goes.`,
       ),
       table(
         [150, 66, ...cylinders.map(() => '*')],
@@ -202,6 +209,12 @@ function cellStack({ status, asFound, asFitted, asLeft, band }: ChartCell): Cont
     ...(band === '' ? [] : [{ svg: band } as Content]),
   ];
 }
+/** What the unit of the chart is in millimetres. */
+function inMillimetres(state: JobState, unit: LengthUnit): string {
+  const word = unitWord(unit);
+  if (!isInShopsWords(state)) return ` (1 ${word} = ${NM_PER[unit]} nm)`;
+  return unit === 'mm' ? '' : ` (1 ${word} = ${NM_PER[unit] / NM_PER.mm} mm)`;
+}
 const unitOf = (state: JobState): LengthUnit => Object.values(state.instruments)[0]?.unit ?? 'mm';
 
 function instruments(state: JobState): Content[] {
@@ -221,8 +234,8 @@ function instruments(state: JobState): Content[] {
         id,
         name,
         unitWord(unit),
-        calibratedOn,
-        dueOn,
+        day(state, calibratedOn),
+        day(state, dueOn),
       ]),
     ),
   ];
@@ -230,15 +243,18 @@ function instruments(state: JobState): Content[] {
 
 function signatures(state: JobState): Content[] {
   const rows = state.route.gates.flatMap(({ stage, label }) =>
-    (state.signatures[stage] ?? []).map((signature) => signatureRow(label, signature)),
+    (state.signatures[stage] ?? []).map((signature) => signatureRow(state, label, signature)),
   );
   return [
     title('Signatures'),
     small('A signature here is the server’s word that this person’s PIN was typed under these words.'),
-    table([60, 150, '*', 118], ['Gate', 'Signed by', 'Words', 'Digest of what was signed'], rows),
+    isInShopsWords(state)
+      ? table([60, 170, '*'], ['Gate', 'Signed by', 'Words'], rows)
+      : table([60, 150, '*', 118], ['Gate', 'Signed by', 'Words', 'Digest of what was signed'], rows),
   ];
 }
 function signatureRow(
+  state: JobState,
   label: string,
   { by, at, words, digest, samePerson, voided }: GateSignature,
 ): TableCell[] {
@@ -248,12 +264,13 @@ function signatureRow(
     {
       stack: [
         `${by.name}${authorisation}`,
-        small(`${day(at)}${sameWords(samePerson)}`),
-        ...(voided === undefined ? [] : [small(`void since ${day(voided.at)}: ${voided.reason}`)]),
+        small(`${moment(state, at)}${sameWords(samePerson)}`),
+        ...(voided === undefined ? [] : [small(`void since ${moment(state, voided.at)}: ${voided.reason}`)]),
       ],
     },
     words.join(' '),
-    { text: digest.slice(0, 32), font: 'Plex', fontSize: 7 },
+    // Who signed what is sealed with it; its digest stands in the file, and serves nobody on paper.
+    ...(isInShopsWords(state) ? [] : [{ text: digest.slice(0, 32), font: 'Plex', fontSize: 7 }]),
   ];
 }
 
@@ -263,17 +280,25 @@ function supplements(state: JobState): Content[] {
     title('Supplements, added after the seal'),
     ...state.supplements.map(({ text, by, at, seal: own }) => ({
       margin: [0, 0, 0, 6] as [number, number, number, number],
-      stack: [text, small(`${by.name}, ${day(at)}; seal ${own?.hash ?? 'missing'}`)],
+      stack: [
+        text,
+        small(
+          `${by.name}, ${moment(state, at)}; seal ${own === undefined ? 'missing' : digestWords(state, own.hash)}`,
+        ),
+      ],
     })),
   ];
 }
 
 /** The record before this one, as it stood when this one was sealed. */
-function previousWords({ job, earlier }: JobState): string {
-  if (earlier === undefined) return job.previousSeal ?? 'none in this shop';
+function previousWords(state: JobState): string {
+  const { job, earlier } = state;
+  if (earlier === undefined)
+    return job.previousSeal === null ? 'none in this shop' : digestWords(state, job.previousSeal);
   const { seal: digest, supplements: count, last } = earlier;
-  const added = count === 0 ? 'no supplements' : `${count} supplements, the last one sealed ${last}`;
-  return `${digest}, with ${added} when this one was sealed`;
+  const added =
+    count === 0 ? 'no supplements' : `${count} supplements, the last one sealed ${digestWords(state, last)}`;
+  return `${digestWords(state, digest)}, with ${added} when this one was sealed`;
 }
 
 function seal(record: RecordFile, report: RecordReport): Content[] {

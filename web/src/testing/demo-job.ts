@@ -152,6 +152,7 @@ export class DemoJob {
         engine,
         route: plan,
         secondPerson: 'required',
+        zone: 'UTC',
         pin,
       },
       { by: IVO },

@@ -22,6 +22,7 @@ export const SESSION: SessionView = {
   shop: {
     name: 'Quay',
     secondPerson: 'required',
+    zone: 'UTC',
     key: { alg: 'Ed25519', keyId: 'k1', spki: 's' },
     keys: ['k1'],
   },
@@ -96,6 +97,21 @@ export class PageUnderTest<T> {
   }
   async click(words: string): Promise<void> {
     this.button(words)?.click();
+    await this.settle();
+  }
+  /** The choice whose label is this, if it is there. */
+  choice(label: string): HTMLElement | undefined {
+    const field = [...this.element.querySelectorAll<HTMLElement>('mat-form-field')].find(
+      (each) => each.querySelector('mat-label')?.textContent.trim() === label,
+    );
+    return field?.querySelector<HTMLElement>('.mat-mdc-select-trigger') ?? undefined;
+  }
+  async choose(label: string, option: string): Promise<void> {
+    this.choice(label)?.click();
+    await this.settle();
+    [...document.querySelectorAll<HTMLElement>('mat-option')]
+      .find((each) => each.textContent.trim() === option)
+      ?.click();
     await this.settle();
   }
   async type(name: string, value: string): Promise<void> {

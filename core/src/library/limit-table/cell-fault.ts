@@ -3,7 +3,10 @@ export type CellFault =
   | { readonly code: 'COLUMN_MISSING' | 'COLUMN_UNKNOWN' | 'COLUMN_TWICE' }
   /** More cells than the header has columns: often a decimal comma in a table of commas, which shifts the rest. */
   | { readonly code: 'LINE_LONGER'; readonly cells: number; readonly columns: number }
-  | { readonly code: 'CELL_EMPTY' | 'NO_BOUND' | 'CELL_DATE' | 'FORMULA_EMPTY' | 'FIT_NOT_SAID' }
+  | {
+      readonly code:
+        'CELL_EMPTY' | 'NO_BOUND' | 'CELL_DATE' | 'FORMULA_EMPTY' | 'FIT_NOT_SAID' | 'PLACE_NOT_SAID';
+    }
   | {
       readonly code:
         | 'UNIT_UNKNOWN'
@@ -25,6 +28,7 @@ export type CellFault =
   | { readonly code: 'UNIT_OF_OTHER_KIND'; readonly found: string; readonly kind: string }
   | { readonly code: 'AXIS_NOT_HERE'; readonly axis: string; readonly characteristic: string }
   | { readonly code: 'ONE_OF'; readonly found: string; readonly known: readonly string[] }
+  | { readonly code: 'UNITS_DISAGREE'; readonly first: string; readonly second: string }
   | { readonly code: 'NEEDED_BY_RULE'; readonly rule: string }
   | { readonly code: 'MIN_ABOVE_MAX'; readonly min: string; readonly max: string }
   | { readonly code: 'CHARACTERISTIC_UNKNOWN'; readonly found: string; readonly known: readonly string[] }

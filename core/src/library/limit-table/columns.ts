@@ -14,6 +14,7 @@ export const TABLE_COLUMNS = [
   'unit',
   'service_min',
   'service_max',
+  'unit_chosen_by',
   'formula_bound',
   'per_diameter',
   'uplift',

@@ -1,7 +1,23 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { BOUNDS, readLimitTable, readTableLines, suggestMapping, textCells } from '../../index';
-import type { Characteristic, FitMeaning, GridCell, GridLine, TableMapping, TableToRead } from '../../index';
+import {
+  BOUNDS,
+  readLimitTable,
+  readTableLines,
+  rowTexts,
+  suggestMapping,
+  TABLE_COLUMNS,
+  textCells,
+} from '../../index';
+import type {
+  Characteristic,
+  FitMeaning,
+  GridCell,
+  GridLine,
+  LimitRow,
+  TableMapping,
+  TableToRead,
+} from '../../index';
 import { MODEL, RING_GAP } from '../../../test/fixtures';
 
 const ROD: Characteristic = {
@@ -84,7 +100,7 @@ test('what two units disagree about, and a second acceptance, wait for an answer
 });
 const answered = (units: string, remark: string) => {
   const read = readLimitTable(
-    table({ mapping: right, answers: { '6 min units': units, '7 remark': remark } }),
+    table({ mapping: right, answers: { '6 min units': units, '7 remark': remark }, by: 'Teo' }),
   );
   if (!read.ok) throw new Error(JSON.stringify(read.errors));
   return read.rows;
@@ -112,6 +128,41 @@ test('the answers decide, and the figures stay as printed', () => {
   const other = answered('second', 'wearLimit');
   expect(other[3]?.printed.min).toMatchObject({ text: '0,41', unit: 'mm', nm: 410_000 });
   expect(other[4]?.printed.serviceMax).toMatchObject({ text: '0,0040', unit: 'in', nm: 101_600 });
+});
+test('both printed units stay with a row, and who said which one counts where they are not the same size', () => {
+  const told = (row?: LimitRow) => [row?.printed.min?.text, row?.also?.min?.text, row?.unitChosenBy];
+  const [agreeing, ...others] = answered('second', 'tableHolds');
+  expect([agreeing?.also?.min, agreeing?.unitChosenBy]).toMatchObject([{ unit: 'mm' }, undefined]);
+  expect(told(others[2])).toEqual(['0,41', '0,014', 'Teo']);
+  expect(told(answered('first', 'tableHolds')[3])).toEqual(['0,014', '0,41', 'Teo']);
+});
+test('a row with both units is the same row when it was written in our own columns and read again', () => {
+  const rows = answered('second', 'wearLimit');
+  const lines = rows.map((row, i) => ({
+    line: i + 2,
+    cells: textCells(TABLE_COLUMNS.map((column) => rowTexts(row)[column] ?? '')),
+  }));
+  const { mapping: _, ...ours } = table({ header: TABLE_COLUMNS, lines, by: 'somebody else' });
+  expect(readLimitTable(ours)).toEqual({ ok: true, rows });
+});
+test('in our own columns two units that are not the same size are wrong until somebody puts a name to it', () => {
+  const header = [
+    'row',
+    'characteristic',
+    'groove',
+    'member',
+    'station',
+    'min',
+    'max',
+    'unit',
+    'unit_chosen_by',
+  ];
+  const read = (...last: string[]) => readTableLines({ ...own([...START, ...textCells(last)]), header });
+  const wrong = { code: 'UNITS_DISAGREE', first: '0.040 in', second: '1.10 mm' };
+  expect(read('0.040 (1.10 mm)', '', 'in', '').errors).toEqual([{ line: 2, column: 'min', fault: wrong }]);
+  expect(read('0.040 (1.02 mm)', '', 'in', '').errors).toEqual([]);
+  const [line] = read('0.040 (1.10 mm)', '', 'in', 'Perrin').lines;
+  expect([line?.row?.printed.min?.text, line?.row?.unitChosenBy]).toEqual(['0.040', 'Perrin']);
 });
 test('a wear limit printed alone lies on the side to which wear goes', () => {
   const wears = (wear: 'grows' | 'shrinks') =>

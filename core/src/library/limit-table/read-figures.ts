@@ -9,7 +9,6 @@ import type { ColumnUse } from './columns';
 import { readPrinted, unitFrom } from './read-printed';
 import type { PrintedCell } from './read-printed';
 import type { RowCells, Wrong } from './row-cells';
-import type { RowAnswers } from './table-to-read';
 import { agree } from './two-units';
 
 /** What a row's cells state, in both of the units that they print. */
@@ -101,21 +100,37 @@ export function readFigures(
   return figures;
 }
 
-/** Where two printed units do not agree, the one that was said to control counts; until then the first, with a question. */
+export type UnitChosen = 'first' | 'second' | undefined;
+/**
+ * Figures in the unit that controls, and beside them the same as printed in the other one. Where the two do not agree somebody
+ * says which controls; until then the first does.
+ */
 export function settleUnits(
   { printed, second }: Figures,
-  answers: RowAnswers,
-  ask: (bound: Bound, first: PrintedFigure, second: PrintedFigure) => string,
-): Partial<Record<Bound, PrintedFigure>> {
+  choose: (bound: Bound, first: PrintedFigure, second: PrintedFigure) => UnitChosen,
+): {
+  readonly printed: Partial<Record<Bound, PrintedFigure>>;
+  readonly also: Partial<Record<Bound, PrintedFigure>>;
+  readonly wasChosen: boolean;
+} {
   const settled: Partial<Record<Bound, PrintedFigure>> = { ...printed };
+  const also: Partial<Record<Bound, PrintedFigure>> = {};
+  let wasChosen = false;
   for (const bound of BOUNDS) {
     const first = printed[bound];
     const other = second[bound];
     if (other === undefined) continue;
-    if (first === undefined) settled[bound] = other;
-    else if (!agree(first, other) && answers[ask(bound, first, other)] === 'second') settled[bound] = other;
+    if (first === undefined) {
+      settled[bound] = other;
+      continue;
+    }
+    const chosen = agree(first, other) ? undefined : choose(bound, first, other);
+    wasChosen ||= chosen !== undefined;
+    const isSecond = chosen === 'second';
+    settled[bound] = isSecond ? other : first;
+    also[bound] = isSecond ? first : other;
   }
-  return settled;
+  return { printed: settled, also, wasChosen };
 }
 
 /** A figure that a remark accepts beside the table's own is a wear limit, on the side on which it lies. */

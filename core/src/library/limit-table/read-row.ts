@@ -1,7 +1,7 @@
 import { quantityOf, rowAxesOf } from '../../engines/characteristic';
 import type { Characteristic, FitAxis } from '../../engines/characteristic';
 import type { EngineModel } from '../../engines/engine-model';
-import { unitKindOf } from '../../quantity/figure';
+import { unitKindOf, withUnit } from '../../quantity/figure';
 import { rowId } from '../document';
 import type { LimitRow } from '../document';
 import { BOUNDS } from '../limit';
@@ -30,7 +30,7 @@ const stationText = ({ groove, member, station }: FitAddress): string =>
 
 /** Reads one row of a table; what is wrong is said through `wrong`, what must be asked comes back. */
 export function readRow(
-  { revision, models, characteristics, mapping, answers = {} }: TableToRead,
+  { revision, models, characteristics, mapping, answers = {}, by }: TableToRead,
   cells: RowCells,
   wrong: Wrong,
   { line, index, seen, footnotes, stationsAdded }: Frame,
@@ -73,7 +73,18 @@ export function readRow(
   }
   const id = rowId(revision, label);
   const questions: TableQuestion[] = [];
-  const printed = settleUnits(figures, answers, (bound, first, second) => {
+  const chosenBefore = cells.text('unit_chosen_by');
+  const settled = settleUnits(figures, (bound, first, second) => {
+    // In our own columns the figure that controls stands first, with the name of who said so.
+    if (chosenBefore !== '') return 'first';
+    if (mapping === undefined) {
+      wrong(BOUND_COLUMNS[bound], {
+        code: 'UNITS_DISAGREE',
+        first: withUnit(first),
+        second: withUnit(second),
+      });
+      return undefined;
+    }
     const question = {
       id: `${line} ${bound} units`,
       line,
@@ -84,8 +95,11 @@ export function readRow(
       second,
     };
     questions.push(question);
-    return question.id;
+    const answer = answers[question.id];
+    return answer === 'first' || answer === 'second' ? answer : undefined;
   });
+  const { printed, also } = settled;
+  const chosenBy = chosenBefore === '' ? by : chosenBefore;
   const remark = cells.text('remark');
   const acceptance = secondAcceptance(remark);
   if (acceptance !== undefined) {
@@ -127,6 +141,8 @@ export function readRow(
       characteristic: characteristic.id,
       ...address,
       printed,
+      ...(Object.keys(also).length === 0 ? {} : { also }),
+      ...(settled.wasChosen && chosenBy !== undefined ? { unitChosenBy: chosenBy } : {}),
       ...(formula === undefined ? {} : { formula }),
       ...(rule === undefined ? {} : { rule }),
       appliesTo,
@@ -183,14 +199,18 @@ function readAddress(
 ): Partial<Record<FitAxis, string>> {
   const needed = rowAxesOf(characteristic);
   const address: Partial<Record<FitAxis, string>> = {};
+  let isOpen = false;
   for (const axis of ['groove', 'member', 'station'] as const) {
     const text = meaning?.[axis];
     if (needed.includes(axis)) {
-      if (text === undefined) wrong(byName ? 'fit' : axis, { code: 'CELL_EMPTY' });
-      else address[axis] = text;
+      if (text !== undefined) address[axis] = text;
+      // What was said of a name says where as well: it is asked for once, and not for each of its parts.
+      else if (byName) isOpen = true;
+      else wrong(axis, { code: 'CELL_EMPTY' });
     } else if (text !== undefined && !addsStation)
       wrong(byName ? 'fit' : axis, { code: 'AXIS_NOT_HERE', axis, characteristic: characteristic.name });
   }
+  if (isOpen) wrong('fit', { code: 'PLACE_NOT_SAID' });
   return address;
 }
 

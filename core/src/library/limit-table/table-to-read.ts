@@ -15,6 +15,8 @@ export interface TableToRead {
   readonly mapping?: TableMapping;
   /** What was said to the questions of an earlier reading. */
   readonly answers?: RowAnswers;
+  /** Whose answers these are. */
+  readonly by?: string;
 }
 /** Something that only a person can say, with what may be said. */
 export type TableQuestion = { readonly id: string; readonly line: number; readonly label: string } & (

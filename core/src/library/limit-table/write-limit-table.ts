@@ -1,7 +1,8 @@
 import { showExact } from '../../quantity/show-length';
-import type { PrintedFigure } from '../../quantity/figure';
+import { withUnit } from '../../quantity/figure';
 import type { LimitRow } from '../document';
 import { BOUNDS } from '../limit';
+import type { Bound } from '../limit';
 import type { AppliesTo } from '../limit-row';
 import { BOUND_COLUMNS, NEEDED_COLUMNS, TABLE_COLUMNS } from './columns';
 import type { TableColumn } from './columns';
@@ -12,8 +13,13 @@ export type RowTexts = Readonly<Partial<Record<TableColumn, string>>>;
 export function rowTexts(row: LimitRow): RowTexts {
   const figures = BOUNDS.flatMap((bound) => row.printed[bound] ?? []);
   const unit = figures[0]?.unit ?? '';
-  const figure = (of: PrintedFigure | undefined): string =>
-    of === undefined ? '' : of.unit === unit ? of.text : withUnit(of);
+  const figure = (bound: Bound): string => {
+    const [of, also] = [row.printed[bound], row.also?.[bound]];
+    if (of === undefined) return '';
+    // Both units in one cell, as manuals print them.
+    if (also !== undefined) return `${withUnit(of)} (${withUnit(also)})`;
+    return of.unit === unit ? of.text : withUnit(of);
+  };
   return {
     row: row.label,
     characteristic: row.characteristic,
@@ -21,7 +27,8 @@ export function rowTexts(row: LimitRow): RowTexts {
     member: row.member ?? '',
     station: row.station ?? '',
     unit,
-    ...Object.fromEntries(BOUNDS.map((bound) => [BOUND_COLUMNS[bound], figure(row.printed[bound])])),
+    ...Object.fromEntries(BOUNDS.map((bound) => [BOUND_COLUMNS[bound], figure(bound)])),
+    unit_chosen_by: row.unitChosenBy ?? '',
     formula_bound: row.formula === undefined ? '' : BOUND_COLUMNS[row.formula.bound],
     per_diameter: row.formula === undefined ? '' : String(row.formula.perDiameter),
     uplift: row.formula?.uplift === undefined ? '' : String(row.formula.uplift),
@@ -30,7 +37,6 @@ export function rowTexts(row: LimitRow): RowTexts {
     note: row.note,
   };
 }
-const withUnit = ({ text, unit }: PrintedFigure): string => `${text} ${unit}`;
 
 function ruleTexts({ rule }: LimitRow): RowTexts {
   if (rule === undefined) return {};

@@ -12,8 +12,9 @@ const TYPES =
 const RELATIONS = 'xmlns="http://schemas.openxmlformats.org/package/2006/relationships"';
 const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
 const MAIN = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"';
+const cellIn = (line: number): string => `<row r="${line}"><c r="A${line}"><v>1</v></c></row>`;
 /** A workbook of one sheet with one cell, and what a sheet can state beside it. */
-const workbook = (beside: { before?: string; after?: string }): Uint8Array =>
+const workbook = (beside: { before?: string; rows?: string; after?: string }): Uint8Array =>
   zipSync({
     '[Content_Types].xml': strToU8(TYPES),
     '_rels/.rels': strToU8(
@@ -26,7 +27,7 @@ const workbook = (beside: { before?: string; after?: string }): Uint8Array =>
       `<Relationships ${RELATIONS}><Relationship Id="r1" Type="${OFFICE}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
     ),
     'xl/worksheets/sheet1.xml': strToU8(
-      `<worksheet ${MAIN}>${beside.before ?? ''}<sheetData><row r="1"><c r="A1" t="inlineStr"><is><t>row</t></is></c></row></sheetData>${beside.after ?? ''}</worksheet>`,
+      `<worksheet ${MAIN}>${beside.before ?? ''}<sheetData><row r="1"><c r="A1" t="inlineStr"><is><t>row</t></is></c></row>${beside.rows ?? ''}</sheetData>${beside.after ?? ''}</worksheet>`,
     ),
   });
 const text = (content: string): Uint8Array => new TextEncoder().encode(content);
@@ -35,7 +36,7 @@ const text = (content: string): Uint8Array => new TextEncoder().encode(content);
 const preview = (files: ForeignFiles, name: string, bytes: Uint8Array) =>
   files.read('preview', {
     ...{ name, bytes, revision: 'T-1 rev 1', upload: 'u', sheet: 0 },
-    ...{ models: [], characteristics: [], mapping: null, answers: {} },
+    ...{ models: [], characteristics: [], mapping: null, answers: {}, by: 'Teo' },
   });
 
 describe('files that kill their reader', () => {
@@ -85,6 +86,8 @@ describe('files that kill their reader', () => {
       }),
       /^read$/,
     ],
+    ['a cell in the last line of a workbook that is taken', workbook({ rows: cellIn(20_000) }), /^read$/],
+    ['a cell one line below it', workbook({ rows: cellIn(20_001) }), /^FILE_TOO_LARGE: .*20000 lines/],
     ['1.3 million lines', text('1,2\n'.repeat(1_300_000)), /^FILE_TOO_LARGE: .*20000 lines/],
     ['as many lines as are taken', text('1,2\n'.repeat(20_000)), /^read$/],
     ['one line more', text('1,2\n'.repeat(20_001)), /^FILE_TOO_LARGE/],

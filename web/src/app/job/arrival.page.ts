@@ -102,6 +102,17 @@ export class ArrivalPage {
       act: () => this.desk.ask({ type: 'checkDocuments' }, undefined, seen),
     });
   }
+  protected async takeBack(checked: number): Promise<void> {
+    await this.asker.ask({
+      title: 'They are not current',
+      lines: [
+        'What was said stays in the record, with who takes it back and why. Arrival waits until it is said again.',
+      ],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Take it back',
+      act: ({ reason }) => this.desk.ask({ type: 'takeBackDocumentCheck', checked, reason: reason ?? '' }),
+    });
+  }
   protected async take(instrument: string): Promise<void> {
     const dueOn = this.register().find(({ id }) => id === instrument)?.dueOn ?? '';
     this.problem.set(await this.desk.ask({ type: 'takeInstrument', instrument, dueOn }));

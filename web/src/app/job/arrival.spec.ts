@@ -62,6 +62,17 @@ test('documents that are not current are said beside the cards', async () => {
   // It is said in the dialog that asked.
   expect(await answer).toMatchObject({ title: 'Not what is current today: SL-88 rev B' });
 });
+test('that they are current is taken back with a reason, by the word that was seen', async () => {
+  const job = demo().do({ type: 'checkDocuments' }, PERRIN);
+  const { page, asks } = await opened(job);
+  await page.click('They are not current');
+  expect(asks[0]?.fields.map(({ key }) => key)).toEqual(['reason']);
+  void asks[0]!.act({ reason: 'a newer one hangs on the wall' });
+  const sent = page.http.expectOne(COMMANDS);
+  expect(sent.request.body).toMatchObject({
+    command: { type: 'takeBackDocumentCheck', checked: job.job.documentsChecked?.seq },
+  });
+});
 test('what was done is said with who did it, and asked no more', async () => {
   const job = demo()
     .do({ type: 'confirmIdentity', serialSeen: '4330-20417' }, SANNA)

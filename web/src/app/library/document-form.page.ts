@@ -14,7 +14,7 @@ import { askBeforeClosing } from '../ui/unsaved';
 import type { HoldsUnsaved } from '../ui/unsaved';
 import { draftOf, EMPTY_DRAFT, statementOf } from './document-draft';
 import type { DocumentDraft } from './document-draft';
-import { KIND_WORDS } from './kind-words';
+import { KIND_WORDS } from '@oak-gate/contract';
 
 const KIND_HINTS: Readonly<Record<string, string>> = {
   mandatory: 'an order of the authority or of the maker that must be followed',

@@ -34,7 +34,8 @@ import { ProblemNote } from '../ui/problem-note';
 import { askBeforeClosing } from '../ui/unsaved';
 import type { HoldsUnsaved } from '../ui/unsaved';
 import { WhenPipe } from '../ui/when.pipe';
-import { KIND_WORDS, STATE_WORDS } from './kind-words';
+import { STATE_WORDS } from './kind-words';
+import { KIND_WORDS } from '@oak-gate/contract';
 import { RowSheet } from './row-sheet';
 
 const FEW = 3;

@@ -8,7 +8,8 @@ import * as z from 'zod';
 import { Api } from '../state/api';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
-import { CLASS_WORDS, KIND_WORDS } from './kind-words';
+import { CLASS_WORDS } from './kind-words';
+import { KIND_WORDS } from '@oak-gate/contract';
 
 type Order = LibraryView['orders'][number];
 

@@ -1,13 +1,6 @@
-import { appliesWords } from '@oak-gate/contract';
-import type { DocumentKind, DocumentRevision, EngineClass, RevisionState } from '@oak-gate/core';
+import { appliesWords, KIND_WORDS } from '@oak-gate/contract';
+import type { DocumentRevision, EngineClass, RevisionState } from '@oak-gate/core';
 
-export const KIND_WORDS: Readonly<Record<DocumentKind, string>> = {
-  mandatory: 'mandatory',
-  letter: 'approved letter',
-  partMaker: 'part maker’s leaflet',
-  manual: 'manual',
-  shop: 'shop target',
-};
 export const STATE_WORDS: Readonly<Record<RevisionState, string>> = {
   draft: 'draft',
   checked: 'checked',

@@ -15,7 +15,8 @@ import { sessionFeature } from '../state/session.feature';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
 import { CharacteristicList } from './characteristic-list';
-import { KIND_WORDS, STATE_WORDS } from './kind-words';
+import { STATE_WORDS } from './kind-words';
+import { KIND_WORDS } from '@oak-gate/contract';
 import { KindOrders } from './kind-orders';
 
 const TABS = [

@@ -226,31 +226,27 @@ describe('a table of another maker', () => {
     await page.answer('/api/library/revisions/SL-88%20rev%20B/table?name=t.csv&maker=Veldane', preview);
     return page;
   };
-  const select = async (page: PageUnderTest<unknown>, label: string, value: string) => {
-    const list = page.element.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)!;
-    list.value = value;
-    list.dispatchEvent(new Event('change'));
-    await page.settle();
-  };
   test('a wrong cell is marked, and nothing can be taken in', async () => {
     const page = await open(PREVIEW);
     expect(page.element.querySelector('td.wrong')?.getAttribute('title')).toBe('say what it means');
     expect(page.text).toContain('All or nothing');
     expect(page.button('into the draft')?.disabled).toBe(true);
   });
-  test('what a name means is sent with the first place that it can be, and the file is read again', async () => {
+  test('what a name means is sent without a place where it can be several: nobody chooses that for the reader', async () => {
     const page = await open(PREVIEW);
-    await select(page, 'What is measured: Top gap', 'ringGap');
+    await page.choose('What is measured', 'Ring end gap');
     const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/table/U/read');
     expect((sent.request.body as { mapping: { fits: object } }).mapping.fits).toEqual({
-      'Top gap': { characteristic: 'ringGap', groove: '1', member: 'ring', station: 'skirt' },
+      'Top gap': { characteristic: 'ringGap' },
     });
   });
   test('a column that is not read has no unit; one with figures has', async () => {
     const page = await open(PREVIEW);
-    expect(page.element.querySelector('select[aria-label="Unit of column 2"]')).not.toBeNull();
-    expect(page.element.querySelector('select[aria-label="Unit of column 1"]')).toBeNull();
-    await select(page, 'Column 2 New (mm) is', 'ignore');
+    expect([page.choice('Unit of column 2'), page.choice('Unit of column 1')]).toEqual([
+      expect.any(HTMLElement),
+      undefined,
+    ]);
+    await page.choose('Column 2 is', 'not read');
     const sent = page.http.expectOne('/api/library/revisions/SL-88%20rev%20B/table/U/read');
     expect((sent.request.body as { mapping: { columns: object[] } }).mapping.columns).toEqual([
       { use: 'fit', fillDown: true },

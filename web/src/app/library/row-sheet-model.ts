@@ -61,8 +61,19 @@ export function nextLabel(lines: SheetLines): string {
   const numbers = lines.map(([label]) => Number(label)).filter((each) => Number.isInteger(each));
   return String(Math.max(0, ...numbers) + 1);
 }
-export const setCell = (lines: SheetLines, { line, column }: CellAt, text: string): SheetLines =>
-  lines.map((cells, i) => (i === line ? cells.map((cell, j) => (j === column ? text : cell)) : cells));
+/** How a cell is shown, and what becomes of a line when a text is put into one of its cells. */
+export interface CellWords {
+  shown(cells: readonly string[], column: TableColumn): string;
+  put(cells: readonly string[], column: TableColumn, text: string, isTyped?: boolean): readonly string[];
+}
+const columnAt = (column: number): TableColumn => SHEET_COLUMNS[column] ?? 'row';
+export const setCell = (
+  lines: SheetLines,
+  { line, column }: CellAt,
+  text: string,
+  words: CellWords,
+): SheetLines =>
+  lines.map((cells, i) => (i === line ? words.put(cells, columnAt(column), text, true) : cells));
 
 export const insertLine = (lines: SheetLines, at: number): SheetLines => [
   ...lines.slice(0, at),
@@ -81,6 +92,7 @@ export function pasteBlock(
   at: CellAt,
   visible: readonly number[],
   block: string,
+  words: CellWords,
 ): SheetLines {
   const given = block
     .replace(/\r\n?/g, '\n')
@@ -93,12 +105,10 @@ export function pasteBlock(
   return grown.map((cells, line) => {
     const texts = given[line - at.line];
     if (texts === undefined) return cells;
-    return cells.map((cell, column) => {
-      const offset = visible.indexOf(column) - start;
-      return visible.includes(column) && offset >= 0 && offset < texts.length
-        ? (texts[offset] ?? '').trim()
-        : cell;
-    });
+    return texts.reduce<readonly string[]>((so, text, offset) => {
+      const column = visible[start + offset];
+      return column === undefined ? so : words.put(so, columnAt(column), text);
+    }, cells);
   });
 }
 /** The cells of a rectangle, as a clipboard takes them. */
@@ -107,12 +117,13 @@ export const copyBlock = (
   from: CellAt,
   to: CellAt,
   visible: readonly number[],
+  words: CellWords,
 ): string => {
   const [first, last] = [visible.indexOf(from.column), visible.indexOf(to.column)].sort((a, b) => a - b);
   const columns = visible.slice(first, (last ?? 0) + 1);
   return lines
     .slice(Math.min(from.line, to.line), Math.max(from.line, to.line) + 1)
-    .map((cells) => columns.map((column) => cells[column] ?? '').join('\t'))
+    .map((cells) => columns.map((column) => words.shown(cells, columnAt(column))).join('\t'))
     .join('\n');
 };
 export const clearBlock = (
@@ -120,12 +131,15 @@ export const clearBlock = (
   from: CellAt,
   to: CellAt,
   visible: readonly number[],
+  words: CellWords,
 ): SheetLines => {
   const [first, last] = [visible.indexOf(from.column), visible.indexOf(to.column)].sort((a, b) => a - b);
-  const columns = new Set(visible.slice(first, (last ?? 0) + 1));
+  const columns = visible.slice(first, (last ?? 0) + 1);
   const [top, bottom] = [Math.min(from.line, to.line), Math.max(from.line, to.line)];
   return lines.map((cells, line) =>
-    line < top || line > bottom ? cells : cells.map((cell, column) => (columns.has(column) ? '' : cell)),
+    line < top || line > bottom
+      ? cells
+      : columns.reduce((so, column) => words.put(so, columnAt(column), ''), cells),
   );
 };
 

@@ -21,9 +21,14 @@ import {
   undo,
 } from './row-sheet-model';
 import type { SheetLines } from './row-sheet-model';
+import { sheetWords } from './row-sheet-words';
 
 const column = (name: string): number => SHEET_COLUMNS.indexOf(name as (typeof SHEET_COLUMNS)[number]);
-const ALL = SHEET_COLUMNS.map((_, i) => i);
+/** What is measured is one column of words: its ids have none of their own. */
+const ALL = SHEET_COLUMNS.map((_, i) => i).filter(
+  (i) => !['groove', 'member', 'station'].includes(SHEET_COLUMNS[i] ?? ''),
+);
+const WORDS = sheetWords([VELDANE], CHARACTERISTICS);
 const OF = { revision: 'SL-88 rev B', models: [VELDANE], characteristics: CHARACTERISTICS };
 const filled = (...texts: readonly Readonly<Record<string, string>>[]): SheetLines =>
   texts.map((text) => SHEET_COLUMNS.map((name) => text[name] ?? ''));
@@ -63,6 +68,7 @@ test('a block from a spreadsheet lands where the hand is, runs along what is sho
     { line: 0, column: column('min') },
     visible,
     '0.040\t0.052\r\n0.012\t0.028\tlost\r\n',
+    WORDS,
   );
   expect(pasted.map((cells) => [cells[column('row')], cells[column('min')], cells[column('max')]])).toEqual([
     ['1', '0.040', '0.052'],
@@ -70,12 +76,15 @@ test('a block from a spreadsheet lands where the hand is, runs along what is sho
   ]);
 });
 test('what is copied is pasted back as it was, whatever rectangle it was', () => {
-  const cell = fc.string({ maxLength: 4 }).map((text) => text.replace(/[\t\r\n]/g, '').trim());
+  // Texts that are no words of anything: what is one is kept as its code.
+  const cell = fc
+    .string({ unit: fc.constantFrom('q', 'x', 'z', '0', '7', ' '), maxLength: 4 })
+    .map((text) => text.trim());
   const sheet = fc.array(
     fc.array(cell, { minLength: SHEET_COLUMNS.length, maxLength: SHEET_COLUMNS.length }),
     { minLength: 1, maxLength: 4 },
   );
-  const at = fc.record({ line: fc.nat(3), column: fc.nat(SHEET_COLUMNS.length - 1) });
+  const at = fc.record({ line: fc.nat(3), column: fc.constantFrom(...ALL) });
   fc.assert(
     fc.property(sheet, at, at, (lines, a, b) => {
       const inside = (each: { line: number; column: number }) => ({
@@ -84,16 +93,16 @@ test('what is copied is pasted back as it was, whatever rectangle it was', () =>
       });
       const [from, to] = [inside(a), inside(b)];
       const corner = { line: Math.min(from.line, to.line), column: Math.min(from.column, to.column) };
-      const block = copyBlock(lines, from, to, ALL);
-      const cleared = clearBlock(lines, from, to, ALL);
-      expect(pasteBlock(cleared, corner, ALL, block)).toEqual(lines);
+      const block = copyBlock(lines, from, to, ALL, WORDS);
+      const cleared = clearBlock(lines, from, to, ALL, WORDS);
+      expect(pasteBlock(cleared, corner, ALL, block, WORDS)).toEqual(lines);
     }),
   );
 });
 test('every change can be taken back and made again; a new change ends what was taken back', () => {
   const first = begin([blankLine('1')]);
   const second = change(first, insertLine(first.now, 1));
-  const third = change(second, setCell(second.now, { line: 1, column: 1 }, 'ringGap'));
+  const third = change(second, setCell(second.now, { line: 1, column: 1 }, 'ringGap', WORDS));
   expect(undo(third).now).toEqual(second.now);
   expect(undo(undo(third)).now).toEqual(first.now);
   expect(redo(undo(third)).now).toEqual(third.now);
@@ -105,6 +114,56 @@ test('labels count on from the highest number; lines go and leave the others as 
   expect(removeLines(filled({ row: '1' }, { row: '2' }, { row: '3' }), 1, 1).map(([label]) => label)).toEqual(
     ['1', '3'],
   );
+});
+
+describe('the words of the sheet', () => {
+  const GAP_AT_TOP = 'Ring end gap, Top compression ring, top of ring travel, 5.25 in from the skirt end';
+  const line = (texts: Readonly<Record<string, string>>) => filled(texts)[0]!;
+  const codes = (cells: readonly string[]) =>
+    ['characteristic', 'groove', 'member', 'station'].map((name) => cells[column(name)]);
+  test('what is measured and where is one text, whatever ids a file has for it', () => {
+    expect(WORDS.shown(line(GOOD), 'characteristic')).toBe(GAP_AT_TOP);
+    expect(codes(WORDS.put(line({}), 'characteristic', GAP_AT_TOP))).toEqual(['ringGap', '1', 'ring', 'top']);
+  });
+  test.each<[string, string, readonly (string | undefined)[]]>([
+    ['words that leave one thing', 'gap second travel', ['ringGap', '2', 'ring', 'top']],
+    ['words that leave several: nothing is chosen for anybody', 'ring end gap', ['ring end gap', '', '', '']],
+    ['no word of it', 'cam lobe', ['cam lobe', '', '', '']],
+    ['nothing', '', ['', '', '', '']],
+  ])('typed by hand: %s', (_why, typed, expected) => {
+    expect(codes(WORDS.put(line(GOOD), 'characteristic', typed, true))).toEqual(expected);
+  });
+  test('from a spreadsheet only the whole name counts', () => {
+    expect(codes(WORDS.put(line({}), 'characteristic', 'gap second travel'))[0]).toBe('gap second travel');
+    expect(codes(WORDS.put(line({}), 'characteristic', GAP_AT_TOP.toUpperCase()))[3]).toBe('top');
+  });
+  test('the list has everything at first, and then what holds each word that is typed', () => {
+    const all = WORDS.offers(line(GOOD), 'characteristic', GAP_AT_TOP);
+    expect(all.length).toBeGreaterThan(5);
+    const some = WORDS.offers(line(GOOD), 'characteristic', 'gap travel');
+    expect(some).toContain(GAP_AT_TOP);
+    expect(some.every((words) => /gap/i.test(words) && /travel/i.test(words))).toBe(true);
+    expect(WORDS.offers(line({}), 'min', '0.0')).toEqual([]);
+  });
+  test.each<[string, string, string, string]>([
+    ['unit', 'N·m', 'Nm', 'N·m'],
+    ['unit', 'Nm', 'Nm', 'N·m'],
+    ['across', 'of a bank', 'bank', 'of a bank'],
+    ['models', 'veldane VA-4-330; XY-9', 'VA-4-330; XY-9', 'Veldane VA-4-330; XY-9'],
+    [
+      'not_smaller_than',
+      'second travel',
+      '2/ring/top',
+      'Second compression ring, top of ring travel, 5.25 in from the skirt end',
+    ],
+    ['min', '.25', '0.25', '0.25'],
+    ['max', ',15', '0.15', '0.15'],
+    ['min', '0,15', '0,15', '0,15'],
+    ['note', '.25', '.25', '.25'],
+  ])('in %s “%s” is %s in the file and %s in the sheet', (name, typed, code, shown) => {
+    const put = WORDS.put(line(GOOD), name as 'unit', typed, true);
+    expect([put[column(name)], WORDS.shown(put, name as 'unit')]).toEqual([code, shown]);
+  });
 });
 
 describe('the sheet in hand', () => {
@@ -132,7 +191,7 @@ describe('the sheet in hand', () => {
     await press(page, 'Enter');
     expect(page.text).not.toContain('No row yet');
     expect([cell(page, '1 characteristic').title, page.button('Save the rows')?.disabled]).toEqual([
-      expect.stringContaining('what is measured is not said') as string,
+      expect.stringContaining('this must be filled in') as string,
       true,
     ]);
   });

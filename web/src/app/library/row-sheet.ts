@@ -10,10 +10,10 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { cellWords, fitWords, rowConverted } from '@oak-gate/contract';
 import type { RevisionView } from '@oak-gate/contract';
-import { BOUND_COLUMNS, DATUMS, FIGURE_UNITS, GROUPS, PART_STATES, RULE_KINDS } from '@oak-gate/core';
-import type { TableColumn } from '@oak-gate/core';
+import type { CellFault, TableColumn } from '@oak-gate/core';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -21,6 +21,7 @@ import { newId } from '../state/new-id';
 import { ProblemNote } from '../ui/problem-note';
 import {
   begin,
+  blankLine,
   change,
   clearBlock,
   copyBlock,
@@ -37,22 +38,11 @@ import {
   USUAL_COLUMNS,
 } from './row-sheet-model';
 import type { CellAt, SheetHistory, SheetLines } from './row-sheet-model';
+import { columnWords, FIT_COLUMN, isPartOfFit, sheetWords } from './row-sheet-words';
 
-const COLUMN_WORDS: Readonly<Partial<Record<TableColumn, string>>> = {
-  service_min: 'worn min',
-  service_max: 'worn max',
-  formula_bound: 'formula for',
-  per_diameter: 'per diameter',
-  not_smaller_than: 'not smaller than',
-  station_label: 'station label',
-  serial_from: 'serial from',
-  serial_to: 'serial to',
-  part_numbers: 'part numbers',
-  piston_materials: 'pistons',
-  build_from: 'built from',
-  build_to: 'built to',
-  part_states: 'part states',
-};
+/** Where the sheet shows what is wrong with a column of the file. */
+const columnInSheet = (column: string): string => (isPartOfFit(column as TableColumn) ? FIT_COLUMN : column);
+
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
   ArrowDown: [1, 0],
@@ -63,7 +53,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 /** A draft's rows as a sheet: keys, paste from a spreadsheet, undo, and what is wrong marked in its cell. */
 @Component({
   selector: 'app-row-sheet',
-  imports: [ProblemNote],
+  imports: [MatAutocompleteModule, ProblemNote],
   templateUrl: './row-sheet.html',
   styleUrl: './row-sheet.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -87,9 +77,15 @@ export class RowSheet {
     const lines = this.lines();
     return SHEET_COLUMNS.flatMap((name, at) =>
       this.all() || USUAL_COLUMNS.includes(name) || lines.some((cells) => (cells[at] ?? '') !== '')
-        ? [{ name, at, words: COLUMN_WORDS[name] ?? name }]
+        ? isPartOfFit(name) && name !== FIT_COLUMN
+          ? []
+          : [{ name, at, words: columnWords(name) }]
         : [],
     );
+  });
+  protected readonly words = computed(() => {
+    const { models, characteristics } = this.view();
+    return sheetWords(models, characteristics);
   });
   private readonly visible = computed(() => this.columns().map(({ at }) => at));
   protected readonly here = signal<CellAt>({ line: 0, column: 0 });
@@ -109,14 +105,30 @@ export class RowSheet {
   protected readonly faults = computed(() => {
     const found = new Map<string, string>();
     for (const { line, column, fault } of this.judged().errors) {
-      const key = `${line - 1} ${column}`;
-      found.set(key, [found.get(key), cellWords(fault)].filter((each) => each !== undefined).join('; '));
+      const key = `${line - 1} ${columnInSheet(column)}`;
+      const words = this.faultWords(line, column, fault);
+      // What is measured is one cell here: what is wrong with several of its parts is said once.
+      const known = found.get(key)?.split('; ') ?? [];
+      found.set(key, [...new Set([...known, words])].join('; '));
     }
     return found;
   });
   protected readonly faultList = computed(() =>
-    this.judged().errors.map(({ line, column, fault }) => ({ line, column, message: cellWords(fault) })),
+    [...this.faults()].map(([key, message]) => {
+      const [line = '', column = ''] = key.split(' ');
+      return { line: Number(line) + 1, column: columnWords(column as TableColumn), message };
+    }),
   );
+  /** What is wrong, as the sheet says it: it shows words, and its reader knows no codes. */
+  private faultWords(line: number, column: string, fault: CellFault): string {
+    if (!isPartOfFit(column as TableColumn)) return cellWords(fault);
+    const shown = this.words().shown(this.lines()[line - 1] ?? [], FIT_COLUMN);
+    if (shown === '') return cellWords({ code: 'CELL_EMPTY' });
+    const several = this.words().offers(blankLine(''), FIT_COLUMN, shown).length > 1;
+    return several
+      ? `“${shown}” can be several: pick one from the list`
+      : `“${shown}” is nothing that is measured here: pick it from the list`;
+  }
   /** The row in hand as it was understood, said under the sheet. */
   protected readonly says = computed(() => {
     const { row } = this.judged().lines.find(({ line }) => line === this.here().line + 1) ?? {};
@@ -127,54 +139,24 @@ export class RowSheet {
     return `${[what, ring, station].filter((part) => part !== '').join(', ')}${converted === '' ? '' : `: ${converted}`}`;
   });
   /** What may stand in the column in hand. */
-  protected readonly offers = computed(() => this.offersFor(SHEET_COLUMNS[this.here().column] ?? 'row'));
+  protected readonly offers = computed(() => {
+    const typed = this.editing();
+    const { line, column } = this.here();
+    return typed === undefined
+      ? []
+      : this.words().offers(this.lines()[line] ?? [], SHEET_COLUMNS[column] ?? 'row', typed);
+  });
 
   /** Whether something was written since the rows were saved, the cell in hand with it. */
   holdsUnsaved(): boolean {
     const at = this.here();
     const typed = this.editing();
-    return this.isChanged() || (typed !== undefined && typed.trim() !== this.lines()[at.line]?.[at.column]);
+    return this.isChanged() || (typed !== undefined && typed.trim() !== this.shown(at));
   }
 
-  private offersFor(column: TableColumn): readonly string[] {
-    const { models, characteristics } = this.view();
-    const line = this.lines()[this.here().line] ?? [];
-    const cell = (name: TableColumn): string => line[SHEET_COLUMNS.indexOf(name)] ?? '';
-    const layout = models[0]?.layout;
-    switch (column) {
-      case 'characteristic':
-        return characteristics.map(({ id }) => id);
-      case 'groove':
-        return layout?.grooves.map(({ id }) => id) ?? [];
-      case 'member':
-        return layout?.grooves.find(({ id }) => id === cell('groove'))?.members.map(({ id }) => id) ?? [];
-      case 'station':
-        return (
-          layout?.stations
-            .filter(({ members }) =>
-              members.some(({ groove, member }) => groove === cell('groove') && member === cell('member')),
-            )
-            .map(({ id }) => id) ?? []
-        );
-      case 'unit':
-        return FIGURE_UNITS;
-      case 'rule':
-        return RULE_KINDS;
-      case 'across':
-        return GROUPS;
-      case 'datum':
-        return DATUMS;
-      case 'part_states':
-        return PART_STATES;
-      case 'formula_bound':
-        return Object.values(BOUND_COLUMNS);
-      case 'models':
-        return models.map(({ id }) => id);
-      default:
-        return [];
-    }
+  protected isWide(column: TableColumn): boolean {
+    return ['characteristic', 'note', 'question', 'not_smaller_than'].includes(column);
   }
-
   protected isMarked(line: number, column: number): boolean {
     const [a, b] = [this.here(), this.corner()];
     const visible = this.visible();
@@ -197,7 +179,10 @@ export class RowSheet {
   }
   protected edit(line: number, column: number): void {
     this.go({ line, column });
-    this.startEdit(this.lines()[line]?.[column] ?? '');
+    this.startEdit(this.shown({ line, column }));
+  }
+  private shown({ line, column }: CellAt): string {
+    return this.words().shown(this.lines()[line] ?? [], SHEET_COLUMNS[column] ?? 'row');
   }
   private go(at: CellAt): void {
     this.here.set(at);
@@ -218,12 +203,22 @@ export class RowSheet {
   private put(lines: SheetLines): void {
     this.history.update((history) => change(history, lines));
   }
+  /** Chosen from the list: it is in the cell, and the hand stays there. */
+  protected picked(words: string): void {
+    this.editing.set(words);
+    this.commit();
+    this.focus();
+  }
+  /** The field lost the hand; where it went to the list under it, the choice comes yet. */
+  protected leave(isListOpen: boolean): void {
+    if (!isListOpen) this.commit();
+  }
   protected commit(): void {
     const text = this.editing();
     if (text === undefined) return;
     this.editing.set(undefined);
     const at = this.here();
-    if (this.lines()[at.line]?.[at.column] !== text.trim()) this.put(setCell(this.lines(), at, text.trim()));
+    if (this.shown(at) !== text.trim()) this.put(setCell(this.lines(), at, text.trim(), this.words()));
   }
 
   protected key(event: KeyboardEvent): void {
@@ -283,10 +278,10 @@ export class RowSheet {
       this.move(0, event.shiftKey ? -1 : 1, false);
     } else if (event.key === 'Enter' || event.key === 'F2') {
       done();
-      this.startEdit(this.lines()[this.here().line]?.[this.here().column] ?? '');
+      this.startEdit(this.shown(this.here()));
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       done();
-      this.put(clearBlock(this.lines(), this.here(), this.corner(), this.visible()));
+      this.put(clearBlock(this.lines(), this.here(), this.corner(), this.visible(), this.words()));
     } else if (event.key.length === 1) {
       done();
       this.startEdit(event.key);
@@ -323,14 +318,14 @@ export class RowSheet {
     event.preventDefault();
     event.clipboardData?.setData(
       'text/plain',
-      copyBlock(this.lines(), this.here(), this.corner(), this.visible()),
+      copyBlock(this.lines(), this.here(), this.corner(), this.visible(), this.words()),
     );
   }
   protected paste(event: ClipboardEvent): void {
     if (this.editing() !== undefined) return;
     event.preventDefault();
     const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (text !== '') this.put(pasteBlock(this.lines(), this.here(), this.visible(), text));
+    if (text !== '') this.put(pasteBlock(this.lines(), this.here(), this.visible(), text, this.words()));
   }
   protected addLine(): void {
     this.commit();

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import { revisionView, tablePreview } from '@oak-gate/contract';
+import { figureUnitWord, revisionView, tablePreview } from '@oak-gate/contract';
 import type { RevisionView, TablePreview } from '@oak-gate/contract';
 import { COLUMN_USES, FIGURE_UNITS } from '@oak-gate/core';
 import type { ColumnUse, FigureUnit, FitMeaning, TableMapping } from '@oak-gate/core';
@@ -10,6 +13,8 @@ import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
+import { Field } from '../ui/field';
+import type { FieldOption } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { addressOf, addressText, fitChoices } from './fit-choices';
 
@@ -56,12 +61,30 @@ const FIGURES = /min|max|range|distance|steps/;
 const REPEATED = /^(fit|characteristic|groove|member|station|unit|rule)$/;
 const moreOf = (use: ColumnUse): 'unit' | 'above' | undefined =>
   FIGURES.test(use) ? 'unit' : REPEATED.test(use) ? 'above' : undefined;
+const UNITS: readonly FieldOption[] = FIGURE_UNITS.map((value) => ({
+  value,
+  label: figureUnitWord(value),
+}));
+const withNone = (label: string, options: readonly FieldOption[]): readonly FieldOption[] => [
+  { value: '', label },
+  ...options,
+];
+/** Enough of a line to know it by. */
+const shortened = (text: string): string => (text.length > 36 ? `${text.slice(0, 35)}…` : text);
 type Column = TableMapping['columns'][number];
 
 /** A table of somebody else into a draft: which column is what, cell by cell as it was read, what must be asked. */
 @Component({
   selector: 'app-table-import-page',
-  imports: [FormsModule, ProblemNote, RouterLink],
+  imports: [
+    Field,
+    FormsModule,
+    MatAutocompleteModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ProblemNote,
+    RouterLink,
+  ],
   templateUrl: './table-import.page.html',
   styleUrl: './table-import.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -78,7 +101,8 @@ export class TableImportPage {
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly busy = signal(false);
   protected readonly uses = USES;
-  protected readonly units = FIGURE_UNITS;
+  protected readonly everyUnit = withNone('as the columns say', UNITS);
+  protected readonly columnUnits = withNone('no unit', UNITS);
   private asked = 0;
 
   private readonly path = computed(
@@ -95,6 +119,17 @@ export class TableImportPage {
     });
   });
   protected readonly characteristics = computed(() => this.view()?.characteristics ?? []);
+  private readonly measured = computed(() =>
+    this.characteristics().map(({ id, name }): FieldOption => ({ value: id, label: name })),
+  );
+  protected readonly everyRow = computed(() => withNone('what each row says', this.measured()));
+  protected readonly whatIsMeasured = computed(() => withNone('— say what it is —', this.measured()));
+  protected readonly topLines = computed(() =>
+    (this.preview()?.top ?? []).map(({ line, cells }): FieldOption => ({
+      value: String(line),
+      label: shortened(`${line}: ${cells.join(' · ')}`),
+    })),
+  );
   /** The document’s own names of fits, with what each means here. */
   protected readonly fits = computed(() => {
     const preview = this.preview();
@@ -105,9 +140,11 @@ export class TableImportPage {
       return {
         name,
         characteristic: meaning?.characteristic ?? '',
-        at: meaning === undefined ? '' : addressText(meaning),
+        at: meaning?.groove === undefined ? '' : addressText(meaning),
         choices:
-          characteristic === undefined || layout === undefined ? [] : fitChoices(layout, characteristic),
+          characteristic === undefined || layout === undefined
+            ? []
+            : withNone('— say where —', fitChoices(layout, characteristic)),
       };
     });
   });
@@ -213,7 +250,9 @@ export class TableImportPage {
       const known = this.characteristics().find(({ id }) => id === characteristic);
       const layout = this.view()?.models[0]?.layout;
       const choices = known === undefined || layout === undefined ? [] : fitChoices(layout, known);
-      const suits = choices.some(({ value }) => value === at) ? at : (choices[0]?.value ?? '');
+      // Where there are several places nobody but the reader of the document knows which one it means.
+      const only = choices.length === 1 ? (choices[0]?.value ?? '') : '';
+      const suits = choices.some(({ value }) => value === at) ? at : only;
       fits[name] = { characteristic, ...addressOf(suits) };
     }
     await this.remap({ fits });

@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { SessionActions } from '../state/session.feature';
+import { zoneHere, zones } from '../ui/zones';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
 import { isPersonComplete, NEW_PERSON, personBody, PersonForm } from './person-form';
@@ -25,6 +26,8 @@ export class SetUpPage {
   private readonly store = inject(Store);
   protected readonly shop = signal('');
   protected readonly secondPerson = signal<'required' | 'sameSaid'>('required');
+  protected readonly zone = signal(zoneHere());
+  protected readonly zones = zones();
   protected readonly person = signal<PersonDraft>({ ...NEW_PERSON, roles: ['steward', 'manager'] });
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly complete = computed(() => this.shop().trim() !== '' && isPersonComplete(this.person()));
@@ -34,6 +37,7 @@ export class SetUpPage {
     const body = {
       shop: this.shop().trim(),
       secondPerson: this.secondPerson(),
+      zone: this.zone(),
       person: personBody(person),
       pin: person.pin,
     };

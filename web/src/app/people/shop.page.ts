@@ -7,6 +7,7 @@ import type { ClockInDoubt } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { zoneHere, zones } from '../ui/zones';
 import { newId } from '../state/new-id';
 import { SessionActions, sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
@@ -134,6 +135,27 @@ export class ShopPage {
       fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit: next === 'sameSaid' ? 'The same person may' : 'Always another person',
       act: ({ reason }) => this.send('/api/shop/policy', { secondPerson: next, reason }),
+    });
+  }
+  protected async changeZone(): Promise<void> {
+    await this.asker.ask({
+      title: 'Where the shop’s clocks are',
+      lines: [
+        'Screens show every moment as the clocks there show it.',
+        'A job is printed in the zone in which it was opened.',
+      ],
+      fields: [
+        {
+          key: 'zone',
+          label: 'Time zone',
+          kind: 'choice',
+          value: this.view()?.shop?.zone ?? zoneHere(),
+          options: zones().map((value) => ({ value, label: value })),
+        },
+        { key: 'reason', label: 'Reason', kind: 'text' },
+      ],
+      submit: 'Change it',
+      act: ({ zone, reason }) => this.send('/api/shop/zone', { zone, reason }),
     });
   }
   private async send(path: string, body: object): Promise<ApiProblem | undefined> {

@@ -1,29 +1,35 @@
-import { Pipe } from '@angular/core';
+import { inject, Pipe } from '@angular/core';
 import type { PipeTransform } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { sessionFeature } from '../state/session.feature';
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-const DAY_YEAR = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-const WHOLE = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'long',
-  day: 'numeric',
-  month: 'long',
-  timeZone: 'UTC',
-});
-const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' });
+type Style = 'day' | 'date' | 'whole' | 'moment';
+const STYLES: Readonly<Record<Style, Intl.DateTimeFormatOptions>> = {
+  day: { day: 'numeric', month: 'short' },
+  date: { day: 'numeric', month: 'short', year: 'numeric' },
+  whole: { weekday: 'long', day: 'numeric', month: 'long' },
+  moment: { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+};
+/** Making a format costs more than all that it then says. */
+const formats = new Map<string, Intl.DateTimeFormat>();
+function formatOf(style: Style, timeZone: string): Intl.DateTimeFormat {
+  const key = `${style} ${timeZone}`;
+  const format = formats.get(key) ?? new Intl.DateTimeFormat('en-GB', { ...STYLES[style], timeZone });
+  formats.set(key, format);
+  return format;
+}
 
-/** Moments as people say them. They are kept in UTC and shown in UTC: a record reads the same everywhere. */
+/**
+ * Moments as people say them: kept in UTC, and shown as the shop's own clocks show them, on the screen as on paper. A day of
+ * the calendar, `2026-06-01`, is that day everywhere.
+ */
 @Pipe({ name: 'when' })
 export class WhenPipe implements PipeTransform {
-  transform(at: string, style: 'day' | 'date' | 'whole' | 'moment' = 'moment'): string {
-    const date = new Date(at);
-    if (style === 'day') return DAY.format(date);
-    if (style === 'date') return DAY_YEAR.format(date);
-    if (style === 'whole') return WHOLE.format(date);
-    return `${DAY.format(date)} ${TIME.format(date)}`;
+  private readonly view = inject(Store).selectSignal(sessionFeature.selectView);
+
+  transform(at: string, style: Style = 'moment'): string {
+    const isDay = /^\d{4}-\d\d-\d\d$/.test(at);
+    const format = formatOf(style, isDay ? 'UTC' : (this.view()?.shop?.zone ?? 'UTC'));
+    return format.format(new Date(at)).replace(',', '');
   }
 }
