@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { hiddenParts } from '../support/geometry';
 import { signIn } from '../support/pages';
+import { inTheme, THEMES } from '../support/themes';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
@@ -59,10 +60,11 @@ const PAGES: Record<string, () => string> = {
   Shop: () => '/shop',
   'own PIN': () => '/own-pin',
   'Kept on this tablet': () => '/kept',
+  'verify a record': () => '/verify',
 };
 
 test.describe.configure({ timeout: 480_000 });
-for (const theme of ['light', 'dark'] as const) {
+for (const theme of THEMES) {
   for (const [width, height] of [
     [1280, 800],
     [1024, 768],
@@ -72,7 +74,7 @@ for (const theme of ['light', 'dark'] as const) {
       demo,
     }) => {
       await page.setViewportSize({ width, height });
-      await page.emulateMedia({ colorScheme: theme });
+      await inTheme(page, theme);
       await signIn(page, demo.address, 'Perrin Oduvale');
       const wrong: string[] = [];
       for (const [name, path] of Object.entries(PAGES)) {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { Router, RouterLink } from '@angular/router';
 import { DIAMETER_WORDS, jobOpenedView, libraryView } from '@oak-gate/contract';
 import type { ModelSummary } from '@oak-gate/contract';
@@ -8,6 +9,7 @@ import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { askBeforeClosing } from '../ui/unsaved';
 import type { HoldsUnsaved } from '../ui/unsaved';
 
@@ -45,6 +47,17 @@ const EMPTY: JobDraft = {
   hoursSinceNew: '',
   hoursSinceOverhaul: '',
 };
+/** What limits may depend on: asked for when a row needs it. */
+const OPTIONAL = [
+  'oversize',
+  'measuredBore',
+  'diameterBasis',
+  'pistonMaterial',
+  'ringMaker',
+  'ringPartNumber',
+  'buildDate',
+  'serialRemark',
+] as const satisfies readonly (keyof JobDraft)[];
 const textOrNull = (text: string): string | null => (text.trim() === '' ? null : text.trim());
 /** Hours as they are typed: null where nothing is, undefined where something else than a number is. */
 const hoursOf = (text: string): number | null | undefined =>
@@ -63,7 +76,7 @@ const noHours = (name: string, text: string): ApiProblem => ({
 /** Opens a job on an engine serial: who the engine is, why it came, and what it will be judged by. */
 @Component({
   selector: 'app-open-job-page',
-  imports: [Field, RouterLink, ProblemNote],
+  imports: [Field, MatExpansionModule, RouterLink, ProblemNote, StillMissing],
   templateUrl: './open-job.page.html',
   styleUrl: './open-job.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,10 +96,23 @@ export class OpenJobPage implements HoldsUnsaved {
     ...DIAMETER_BASES.map((value) => ({ value, label: DIAMETER_WORDS[value] })),
   ];
   private readonly commandId = newId();
-  protected readonly complete = computed(() => {
+  protected readonly missing = computed(() => {
     const { number, model, serial, duty } = this.draft();
-    return [number, model, serial, duty].every((text) => text.trim() !== '');
+    return unsaid({
+      'job number': isSaid(number),
+      'engine model': isSaid(model),
+      serial: isSaid(serial),
+      duty: isSaid(duty),
+    });
   });
+  protected readonly complete = computed(() => this.missing().length === 0);
+  /** How much of what limits may depend on is said. */
+  protected readonly known = computed(() => {
+    const draft = this.draft();
+    return OPTIONAL.filter((name) => isSaid(draft[name])).length;
+  });
+  /** A serial that was refused is explained in one of the folded fields. */
+  protected readonly isOdd = computed(() => this.problem()?.code === 'SERIAL_NOT_OF_MODEL');
 
   constructor() {
     askBeforeClosing(this);

@@ -27,6 +27,17 @@ test('without an engine model it says where to get one', async () => {
   await page.answer('/api/library', libraryOf({ models: [] }));
   expect(page.text).toContain('No engine model is in the library yet');
 });
+test('what is still to be filled in stands beside the grey button, and what limits may depend on is folded', async () => {
+  const page = PageUnderTest.open(OpenJobPage);
+  await page.answer('/api/library', libraryOf());
+  expect(page.text).toContain('Still to be filled in: job number, engine model, serial, duty.');
+  await page.type('number', 'J-9');
+  expect(page.text).toContain('Still to be filled in: engine model, serial, duty.');
+  expect(page.text).toContain('0 of 8 said');
+  await page.type('pistonMaterial', 'H');
+  expect(page.text).toContain('1 of 8 said');
+  expect(page.element.querySelector('mat-expansion-panel')?.classList).not.toContain('mat-expanded');
+});
 test('a job is not opened without number, model, serial and duty', async () => {
   const page = await filled();
   expect(page.button('Open the job')?.disabled).toBe(true); // no model is chosen

@@ -11,6 +11,7 @@ import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { WhenPipe } from '../ui/when.pipe';
 import { readBlades } from './read-blades';
 
@@ -42,7 +43,7 @@ const EMPTY: InstrumentDraft = {
 /** The register: what is measured with, what it really has, and until when it may be used. */
 @Component({
   selector: 'app-instruments-page',
-  imports: [Field, ProblemNote, WhenPipe],
+  imports: [Field, ProblemNote, WhenPipe, StillMissing],
   templateUrl: './instruments.page.html',
   styleUrl: './instruments.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -66,14 +67,19 @@ export class InstrumentsPage {
     { value: 'um', label: 'µm' },
   ];
   protected readonly blades = computed(() => readBlades(this.draft()?.blades ?? ''));
-  protected readonly complete = computed(() => {
+  protected readonly missing = computed(() => {
     const draft = this.draft();
-    if (draft === undefined) return false;
+    if (draft === undefined) return [];
     const { id, name, resolution, uncertainty, calibratedOn, dueOn, kind } = draft;
-    return (
-      [id, name, resolution, uncertainty, calibratedOn, dueOn].every((text) => text.trim() !== '') &&
-      (kind !== 'feeler' || this.blades().length > 0)
-    );
+    return unsaid({
+      id: isSaid(id),
+      name: isSaid(name),
+      blades: kind !== 'feeler' || this.blades().length > 0,
+      'smallest step': isSaid(resolution),
+      uncertainty: isSaid(uncertainty),
+      'checked on': isSaid(calibratedOn),
+      'due again on': isSaid(dueOn),
+    });
   });
 
   constructor() {

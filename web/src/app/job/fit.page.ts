@@ -31,6 +31,7 @@ import { Asker } from '../ui/asker';
 import { Field } from '../ui/field';
 import { Mark } from '../ui/mark';
 import { ProblemNote } from '../ui/problem-note';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { SourceBands } from '../ui/source-bands';
 import { WhenPipe } from '../ui/when.pipe';
 import { benchUnit } from './bench-unit';
@@ -39,7 +40,7 @@ import { askFacts, factsFor } from './say-facts';
 /** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */
 @Component({
   selector: 'app-fit-page',
-  imports: [Field, Mark, ProblemNote, RouterLink, SourceBands, WhenPipe],
+  imports: [Field, Mark, ProblemNote, RouterLink, SourceBands, WhenPipe, StillMissing],
   templateUrl: './fit.page.html',
   styleUrl: './fit.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -64,6 +65,9 @@ export class FitPage {
     computation: () => undefined,
   });
   protected readonly reason = signal('');
+  protected readonly missing = computed(() =>
+    unsaid({ 'which of them': this.chosen() !== undefined, 'the reason': isSaid(this.reason()) }),
+  );
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
 
   protected readonly view = computed(() => {

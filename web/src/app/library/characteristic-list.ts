@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { LibraryView } from '@oak-gate/contract';
 import { AXES, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
 import type { Axis, UnitKind, WearWay } from '@oak-gate/core';
@@ -8,6 +8,7 @@ import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 
 const QUANTITY_WORDS: Readonly<Record<UnitKind, string>> = {
   length: 'a length',
@@ -36,7 +37,7 @@ const AXIS_WORDS: Readonly<Record<Axis, string>> = {
 /** What is measured: the catalogue that ships, and what the shop adds to it. */
 @Component({
   selector: 'app-characteristic-list',
-  imports: [Choices, Field, ProblemNote],
+  imports: [Choices, Field, ProblemNote, StillMissing],
   templateUrl: './characteristic-list.html',
   styleUrl: './characteristic-list.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,6 +57,7 @@ export class CharacteristicList {
   protected readonly axes = AXES.map((value) => ({ value, label: AXIS_WORDS[value] }));
 
   protected readonly id = signal('');
+  protected readonly missing = computed(() => unsaid({ name: isSaid(this.name()), id: isSaid(this.id()) }));
   protected readonly name = signal('');
   protected readonly measures = signal('');
   protected readonly tool = signal('');

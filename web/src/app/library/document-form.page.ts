@@ -10,6 +10,7 @@ import { latestAnswer } from '../state/latest-answer';
 import { newId } from '../state/new-id';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { askBeforeClosing } from '../ui/unsaved';
 import type { HoldsUnsaved } from '../ui/unsaved';
 import { draftOf, EMPTY_DRAFT, statementOf } from './document-draft';
@@ -27,7 +28,7 @@ const KIND_HINTS: Readonly<Record<string, string>> = {
 /** A document’s own statement, written for a draft: who it is, when it holds, what it speaks of. */
 @Component({
   selector: 'app-document-form-page',
-  imports: [Choices, Field, ProblemNote, RouterLink],
+  imports: [Choices, Field, ProblemNote, RouterLink, StillMissing],
   templateUrl: './document-form.page.html',
   styleUrl: './document-form.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,11 +54,16 @@ export class DocumentFormPage implements HoldsUnsaved {
   protected readonly modelChoices = computed(() =>
     this.models().map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
   );
-  protected readonly complete = computed(() => {
+  protected readonly missing = computed(() => {
     const { number, revision, title, issued, effective, models } = this.draft();
-    return (
-      models.length > 0 && [number, revision, title, issued, effective].every((text) => text.trim() !== '')
-    );
+    return unsaid({
+      number: isSaid(number),
+      revision: isSaid(revision),
+      title: isSaid(title),
+      issued: isSaid(issued),
+      'effective from': isSaid(effective),
+      'engine models': models.length > 0,
+    });
   });
 
   constructor() {

@@ -11,11 +11,12 @@ import { SessionActions, sessionFeature } from '../state/session.feature';
 import { Field } from '../ui/field';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
+import { StillMissing, unsaid } from '../ui/still-missing';
 
 /** Everybody's own PIN: chosen before anything else where a manager set one, and changed whenever one likes. */
 @Component({
   selector: 'app-own-pin-page',
-  imports: [...FORM_IMPORTS, Field, ProblemNote],
+  imports: [...FORM_IMPORTS, Field, ProblemNote, StillMissing],
   templateUrl: './own-pin.page.html',
   styleUrl: './door.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -37,9 +38,14 @@ export class OwnPinPage {
   protected readonly busy = signal(false);
   protected readonly rule = `${PIN_RULE}; it is your signature`;
   protected readonly differs = computed(() => this.again() !== '' && this.again() !== this.next());
-  protected readonly complete = computed(
-    () => this.pin() !== '' && isPin(this.next()) && this.again() === this.next(),
+  protected readonly missing = computed(() =>
+    unsaid({
+      [this.isFirst() ? 'the PIN that you were given' : 'the PIN that you have']: this.pin() !== '',
+      'your own PIN, by its rule': isPin(this.next()),
+      'the same once more': this.again() !== '' && this.again() === this.next(),
+    }),
   );
+  protected readonly complete = computed(() => this.missing().length === 0);
   /** One command, however often it is sent: a lost answer leaves no doubt which PIN counts. */
   private command = newId();
 

@@ -3,6 +3,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { isPin, PIN_RULE } from '@oak-gate/contract';
 import type { Role } from '@oak-gate/core';
 import { Field } from '../ui/field';
+import { isSaid, unsaid } from '../ui/still-missing';
 import { ALL_ROLES, ROLE_HINTS } from './role-words';
 
 export interface PersonDraft {
@@ -17,8 +18,8 @@ export const personBody = ({ name, roles, authorisation }: PersonDraft) => ({
   roles,
   authorisation: authorisation.trim() === '' ? null : authorisation.trim(),
 });
-export const isPersonComplete = ({ name, roles, pin }: PersonDraft): boolean =>
-  name.trim() !== '' && roles.length > 0 && isPin(pin);
+export const missingOfPerson = ({ name, roles, pin }: PersonDraft): readonly string[] =>
+  unsaid({ name: isSaid(name), 'a role': roles.length > 0, 'a PIN, by its rule': isPin(pin) });
 
 /** Name, roles, authorisation and PIN of a person. */
 @Component({
@@ -38,7 +39,7 @@ export class PersonForm {
   protected readonly pinHint = computed(() =>
     this.isFirst()
       ? `${PIN_RULE}; it is this person's signature`
-      : 'for the first sign-in only: with it the person chooses the PIN that signs',
+      : `${PIN_RULE}; for the first sign-in only: with it the person chooses the PIN that signs`,
   );
 
   protected change(part: Partial<PersonDraft>): void {

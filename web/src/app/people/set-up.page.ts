@@ -6,16 +6,17 @@ import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { SessionActions } from '../state/session.feature';
+import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { zoneHere, zones } from '../ui/zones';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
-import { isPersonComplete, NEW_PERSON, personBody, PersonForm } from './person-form';
+import { missingOfPerson, NEW_PERSON, personBody, PersonForm } from './person-form';
 import type { PersonDraft } from './person-form';
 
 /** The first run on an empty data folder: the shop and its first person. */
 @Component({
   selector: 'app-set-up-page',
-  imports: [...FORM_IMPORTS, PersonForm, ProblemNote],
+  imports: [...FORM_IMPORTS, PersonForm, ProblemNote, StillMissing],
   templateUrl: './set-up.page.html',
   styleUrl: './door.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +31,10 @@ export class SetUpPage {
   protected readonly zones = zones();
   protected readonly person = signal<PersonDraft>({ ...NEW_PERSON, roles: ['steward', 'manager'] });
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly complete = computed(() => this.shop().trim() !== '' && isPersonComplete(this.person()));
+  protected readonly missing = computed(() => [
+    ...unsaid({ 'name of the shop': isSaid(this.shop()) }),
+    ...missingOfPerson(this.person()),
+  ]);
 
   protected async setUp(): Promise<void> {
     const person = this.person();

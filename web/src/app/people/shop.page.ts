@@ -7,6 +7,7 @@ import type { ClockInDoubt } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { StillMissing } from '../ui/still-missing';
 import { zoneHere, zones } from '../ui/zones';
 import { newId } from '../state/new-id';
 import { SessionActions, sessionFeature } from '../state/session.feature';
@@ -14,14 +15,14 @@ import { Asker } from '../ui/asker';
 import { FirstSteps } from '../ui/first-steps';
 import { FORM_IMPORTS } from '../ui/form-imports';
 import { ProblemNote } from '../ui/problem-note';
-import { isPersonComplete, NEW_PERSON, personBody, PersonForm } from './person-form';
+import { missingOfPerson, NEW_PERSON, personBody, PersonForm } from './person-form';
 import type { PersonDraft } from './person-form';
 import { ALL_ROLES, ROLE_HINTS } from './role-words';
 
 /** The shop and its people. */
 @Component({
   selector: 'app-shop-page',
-  imports: [...FORM_IMPORTS, FirstSteps, PersonForm, ProblemNote, RouterLink],
+  imports: [...FORM_IMPORTS, FirstSteps, PersonForm, ProblemNote, RouterLink, StillMissing],
   templateUrl: './shop.page.html',
   styleUrl: './shop.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -36,7 +37,7 @@ export class ShopPage {
   protected readonly adding = signal(false);
   protected readonly draft = signal<PersonDraft>(NEW_PERSON);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly complete = computed(() => isPersonComplete(this.draft()));
+  protected readonly missing = computed(() => missingOfPerson(this.draft()));
 
   protected async add(): Promise<void> {
     const draft = this.draft();
