@@ -8,6 +8,7 @@ import { governingLimit } from './governing-limit';
 import type { GoverningLimit } from './governing-limit';
 import { BOUNDS } from './limit';
 import type { Bound } from './limit';
+import type { LimitInForce } from './limit-in-force';
 import { rowsAbout, statementsOf } from './limits-pin';
 import type { Said } from './limits-pin';
 import type { DocumentKind, LimitContext } from './limit-row';
@@ -47,6 +48,24 @@ export interface WhatGoverns {
   readonly sources: readonly SourceBand[];
   /** Rows about this fit that ask for something besides a window. */
   readonly rules: readonly LimitRow[];
+  /** A person said what holds where the documents left it open: that is what governs here. */
+  readonly decided?: true;
+}
+
+/** The same after a person decided: what the documents left open is open no more, and what they say besides stays. */
+export function withDecision(found: WhatGoverns, inForce: LimitInForce): WhatGoverns {
+  if (inForce.state !== 'inForce' || !inForce.decided) return found;
+  const { limit, sources: rows } = inForce;
+  const { others } = found.governing;
+  return {
+    ...found,
+    governing: { limit, sources: rows, others, undecided: [], contradiction: false },
+    sources: found.sources.map((source) => ({
+      ...source,
+      governs: BOUNDS.filter((bound) => rows[bound] === source.row.id),
+    })),
+    decided: true,
+  };
 }
 
 /** Everything that the documents say about one fit for parts of one state, and which of it governs. */

@@ -19,6 +19,7 @@ import { Asker } from '../ui/asker';
 import type { AskField } from '../ui/ask-dialog';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
+import { againstFiling } from './filing-words';
 
 const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
 const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
@@ -202,6 +203,7 @@ export class BenchActs {
     await this.asker.ask({
       title: 'The ring is filed',
       lines: [
+        ...(seen === undefined ? [] : againstFiling(seen, ring.id)),
         'Its readings are spent: every station is measured again.',
         'Towards the inside, so that the burr points at the piston; ends square; corners dressed; grit off.',
       ],

@@ -1,6 +1,7 @@
 import { parsePlaceKey, placesOf, placeKey, placeStatus, limitInForce } from '@oak-gate/core';
 import { at, DemoJob, FEELERS } from '../../testing/demo-job';
 import { alsoSays, sourcesOf } from './also-says';
+import { againstFiling } from './filing-words';
 import { moved } from './grid-moves';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
@@ -19,6 +20,42 @@ test('a figure that is aimed for has its reason', () => {
   expect(say(demo, at(1, 1, 'top')).why).toBe(
     '2 suits both stations: the least, and 1 more, which the gauge can show.',
   );
+});
+describe('before a ring is filed', () => {
+  const ringAt = (demo: DemoJob, place: string) =>
+    placeStatus(demo.job, parsePlaceKey(place)!).reading!.parts.find(({ id }) => id.startsWith('ring'))!.id;
+  test.each<[string, readonly (readonly [string, string])[], RegExp | undefined]>([
+    [
+      'all of it is in',
+      [
+        ['top', '10/11'],
+        ['skirt', '44/46'],
+      ],
+      /nothing asks for it/,
+    ],
+    ['in where it was measured, and not everywhere', [['skirt', '44/46']], /nothing asks for it/],
+    [
+      'too large, and nowhere too small',
+      [
+        ['top', '10/11'],
+        ['skirt', '55+'],
+      ],
+      /filing makes that worse/,
+    ],
+    [
+      'too small at one station',
+      [
+        ['top', '8/9'],
+        ['skirt', '42/44'],
+      ],
+      undefined,
+    ],
+  ])('%s', (_why, readings, against) => {
+    const demo = readings.reduce((so, [station, text]) => so.take(at(1, 1, station), text), va());
+    const said = againstFiling(demo.job, ringAt(demo, at(1, 1, 'skirt'))).join();
+    if (against === undefined) expect(said).toBe('');
+    else expect(said).toMatch(against);
+  });
 });
 describe('what to do next', () => {
   test.each<[string, (demo: DemoJob) => DemoJob, string, string, string]>([

@@ -3,11 +3,15 @@ import {
   currentPin,
   currentReading,
   filingAdvice,
+  inBySourcesUnit,
   intervalOf,
   limitInForce,
   nanometres,
   parsePlaceKey,
   placeAt,
+  placeStatus,
+  revisionOfRow,
+  sheetPlaces,
   showExact,
 } from '@oak-gate/core';
 import type {
@@ -50,7 +54,9 @@ export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit
       return {
         words: `File ${cutWords(plan, unit)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
         short: `File ${show(plan.remove)} ${unitWord(unit)}`,
-        why: `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`,
+        why: [bySourcesUnit(job, status), `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`]
+          .filter((each) => each !== undefined)
+          .join(' '),
         sums: sumsOf(job, plan, part.state, unit),
         offers: 'file',
       };
@@ -124,6 +130,30 @@ function missingSide(job: JobState, station: PlaceKey, here: PlaceKey): string {
   return currentReading(placeAt(job, station))?.reading.kind === 'under'
     ? `Find a blade that goes ${where} first: without one nobody knows how much is missing.`
     : `Prove the other side ${where} first: with no blade that stops nobody knows how much room is left.`;
+}
+
+/** What speaks against filing a ring: nothing asks for it, or only the unit in which it was read does. */
+export function againstFiling(job: JobState, part: string): readonly string[] {
+  const here = sheetPlaces(job)
+    .map((place) => placeStatus(job, place))
+    .filter(({ reading }) => reading?.parts.some(({ id }) => id === part) === true);
+  const tight = here.filter(({ state }) => state === 'tight');
+  if (here.length > 0 && here.every(({ state }) => NEEDS_NO_FILE.includes(state)))
+    return ['Every station of this ring that was measured is in: nothing asks for it to be filed.'];
+  if (here.some(({ state }) => state === 'loose') && tight.length === 0)
+    return ['No station of this ring is too small, and one is too large: filing makes that worse.'];
+  const byUnit = tight.flatMap((status) => bySourcesUnit(job, status) ?? []);
+  return byUnit.length === tight.length ? byUnit : [];
+}
+const NEEDS_NO_FILE: readonly PlaceStatus['state'][] = ['in', 'serviceable'];
+
+/** The reading as its source prints sizes, where that is in: what a cut would be about is less than the source can show. */
+export function bySourcesUnit(job: JobState, status: PlaceStatus): string | undefined {
+  const found = inBySourcesUnit(job, status);
+  if (found === undefined) return undefined;
+  const { row, printed, read } = found;
+  const asks = `${revisionOfRow(row.id)} prints ${printed.text} ${unitWord(printed.unit)}`;
+  return `By its source’s own unit it is in: ${asks}, and this is ${read.text} ${unitWord(read.unit)} as printed there.`;
 }
 
 /** A good place of a ring that is to be filed: its reading will be spent by the cut. */

@@ -20,6 +20,7 @@ import {
   sheetPlaces,
   placeKey,
   whatGoverns,
+  withDecision,
 } from '@oak-gate/core';
 import type { LimitChoice, PartState, VerdictWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -78,8 +79,8 @@ export class FitPage {
     const partState = this.partState();
     const { cylinder: _cylinder, ...address } = place.at;
     const at = { characteristic: place.characteristic, at: address };
-    const found = whatGoverns(at, partState, pin);
     const inForce = limitInForce(job, at, partState);
+    const found = withDecision(whatGoverns(at, partState, pin), inForce);
     const unit = benchUnit(job);
     const decided = job.limitDecisions.findLast(
       (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,

@@ -222,6 +222,7 @@ export class RowSheet {
   }
 
   protected key(event: KeyboardEvent): void {
+    if (event.defaultPrevented) return; // the list under the cell has taken it
     const isEditing = this.editing() !== undefined;
     const done = (): void => {
       event.preventDefault();

@@ -194,12 +194,13 @@ function summary(
   unit: string,
 ): string {
   const { governing, held } = found;
+  const window = marks.map(({ bound, text }) => `${BOUND_SHORT[bound]} ${text}`).join(', ');
+  if (found.decided === true) return `Decided: ${window}${unit}.`;
   if (governing.contradiction) return 'The documents contradict each other: no size satisfies both.';
   if (governing.undecided.length > 0) return 'Documents of the same standing differ: somebody must decide.';
   if (held.length > 0)
     return `Not to be trusted yet: ${held.length} ${held.length === 1 ? 'row is' : 'rows are'} held back.`;
   if (marks.length === 0) return 'Nothing governs here: there is no limit.';
-  const window = marks.map(({ bound, text }) => `${BOUND_SHORT[bound]} ${text}`).join(', ');
   const fed =
     basis !== undefined &&
     found.sources.some(({ worked, governs }) => worked !== undefined && governs.length > 0);

@@ -1,4 +1,4 @@
-import { decimalLength, whatGoverns } from '@oak-gate/core';
+import { decimalLength, whatGoverns, withDecision } from '@oak-gate/core';
 import type { DocumentKind, DocumentRevision, LimitRow } from '@oak-gate/core';
 import { CHARACTERISTICS } from '../../testing/document';
 import { bandsView, DRAWING_WIDTH } from './source-bands-view';
@@ -53,6 +53,25 @@ test('one source: its window, both ends governing, inside the drawing, in words'
     expect(x).toBeGreaterThanOrEqual(0);
     expect(x).toBeLessThanOrEqual(DRAWING_WIDTH);
   }
+});
+test('a contradiction that a person decided is none any more: what was decided is said, and who else says what stays', () => {
+  const leaflet = row('PL', { formula: { bound: 'min', perDiameter: 0.0045, uplift: 0.3 } });
+  const found = whatGoverns({ characteristic: 'ringGap', at: {} }, 'new', {
+    documents: [document('PL', 'partMaker'), document('OM', 'manual')],
+    rows: [leaflet, MANUAL],
+    policy: { order: ['letter', 'partMaker', 'manual'] },
+    context: { diameter: inches('3.940').nm },
+  });
+  expect(found.governing.contradiction).toBe(true);
+  const sources = { min: MANUAL.id, max: MANUAL.id };
+  const limit = { min: inches('0.012').nm, max: inches('0.022').nm };
+  const open = { state: 'withheld', why: 'contradiction' } as never;
+  expect(withDecision(found, open)).toBe(found);
+  expect(withDecision(found, { state: 'inForce', limit, sources, decided: false })).toBe(found);
+  const decided = withDecision(found, { state: 'inForce', limit, sources, decided: true });
+  const drawn = bandsView(decided, GAP, 'thou', 'new', 'nominalPlusOversize');
+  expect([drawn.words, drawn.clash]).toEqual(['Decided: min 12.0, max 22.0 thou.', undefined]);
+  expect(drawn.lines.map(({ remark }) => remark)).toEqual(['also says', 'governs min and max']);
 });
 test('a contradiction is a strip between the maximum and the minimum, and says so', () => {
   const leaflet = row('PL', { formula: { bound: 'min', perDiameter: 0.0045, uplift: 0.3 } });
