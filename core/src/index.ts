@@ -30,6 +30,7 @@ export * from './engines/layout';
 export * from './engines/engine-model';
 export * from './engines/characteristic';
 export * from './engines/place';
+export { undeclaredAxes } from './engines/along-axes';
 export * from './engines/parts';
 export * from './instruments/instrument';
 export * from './instruments/instrument-ledger';

@@ -3,6 +3,7 @@ import {
   decimalLength,
   ENGINE_CLASSES,
   FIT_AXES,
+  JOURNAL_KINDS,
   PART_KINDS,
   REPORT_CAUSES,
   REWORKS,
@@ -27,8 +28,17 @@ export const fitAddress = z.object({
   member: z.exactOptional(id),
   station: z.exactOptional(id),
 });
-const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
-  z.object({
+/**
+ * Ids that stand in the keys of places. What is in a ledger keeps the ids that it has; a file is held against what a key can
+ * hold, so that nobody finds out at a bench.
+ */
+const keyId = z.string().regex(/^[A-Za-z0-9-]{1,40}$/, {
+  error:
+    'an id that stands in places: letters from A to Z, digits and -, without spaces; words for people go into the label',
+});
+const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodType<string>) => {
+  const purposed = { id, label: name, for: z.array(name).min(1).max(8) };
+  return z.object({
     arrangement: z.enum(['inline', 'flat', 'v']),
     frontLabel: name,
     banks: z
@@ -66,11 +76,23 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
           label: name,
           datum: z.enum(['deck', 'skirtEnd', 'flange']),
           distance,
-          members: z.array(z.object({ groove: id, member: id })).min(1),
+          members: z.array(z.object({ groove: id, member: id })),
+          for: z.exactOptional(z.array(name).max(8)),
         }),
       )
       .min(1)
-      .max(20),
+      .max(40),
+    heads: z.exactOptional(z.array(z.object({ id, label: name, cylinders: z.array(id).min(1) })).max(24)),
+    journals: z.exactOptional(
+      z
+        .array(z.object({ id, label: name, kind: z.enum(JOURNAL_KINDS), cylinders: z.array(id).max(4) }))
+        .max(60),
+    ),
+    directions: z.exactOptional(z.array(z.object(purposed)).max(24)),
+    points: z.exactOptional(
+      z.array(z.object({ ...purposed, clock: z.exactOptional(z.number().min(0).max(12)) })).max(40),
+    ),
+    fasteners: z.exactOptional(z.array(z.object(purposed)).max(60)),
     notApplicable: z.array(
       z.object({
         characteristic: id,
@@ -81,7 +103,8 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D) =>
       }),
     ),
   });
-const modelWith = <D extends z.ZodType<PrintedLength>>(length: D) =>
+};
+const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodType<string>) =>
   z.object({
     id,
     maker: name,
@@ -92,11 +115,11 @@ const modelWith = <D extends z.ZodType<PrintedLength>>(length: D) =>
       .max(120)
       .refine(isSerialPattern, { error: 'is not a regular expression with one group, the counting part' }),
     bore: length,
-    layout: layoutWith(length),
+    layout: layoutWith(length, axisId),
   });
 
-export const layout = layoutWith(printedLength) satisfies z.ZodType<Layout>;
-export const engineModel = modelWith(printedLength) satisfies z.ZodType<EngineModel>;
+export const layout = layoutWith(printedLength, id) satisfies z.ZodType<Layout>;
+export const engineModel = modelWith(printedLength, id) satisfies z.ZodType<EngineModel>;
 
 /** In a file a figure is a text and a unit; the exact length is worked out when it is read. */
 const figure = z
@@ -108,17 +131,32 @@ const figure = z
     return z.NEVER;
   });
 
-/** An engine model as a file (docs/engine-model-format.md). */
+/** What version 1 of the file did not have. */
+const SETS_SINCE_2 = ['heads', 'journals', 'directions', 'points', 'fasteners'] as const;
+
+/** An engine model as a file (docs/engine-model-format.md). Version 1 had rings and their stations only, and is read as it was. */
 export const engineModelFile = z
-  .object({ format: z.literal('oak-gate/engine-model'), version: z.literal(1), model: modelWith(figure) })
-  .superRefine(({ model }, context) => {
+  .object({
+    format: z.literal('oak-gate/engine-model'),
+    version: z.literal([1, 2]),
+    model: modelWith(figure, keyId),
+  })
+  .superRefine(({ model, version }, context) => {
     const wrong = (path: (string | number)[], message: string): void => {
       context.addIssue({ code: 'custom', path: ['model', 'layout', ...path], message });
     };
     const { banks, cylinders, grooves, stations, notApplicable } = model.layout;
+    const { heads = [], journals = [], directions = [], points = [], fasteners = [] } = model.layout;
+    if (version === 1)
+      for (const set of SETS_SINCE_2)
+        if (model.layout[set] !== undefined)
+          wrong([set], 'comes with version 2 of this file: say "version": 2');
     const twice = (items: readonly { id: string }[]): string | undefined =>
       items.find((item, i) => items.findIndex((each) => each.id === item.id) !== i)?.id;
-    for (const [path, items] of Object.entries({ banks, cylinders, grooves, stations })) {
+    for (const [path, items] of Object.entries({
+      ...{ banks, cylinders, grooves, stations },
+      ...{ heads, journals, directions, points, fasteners },
+    })) {
       const doubled = twice(items);
       if (doubled !== undefined) wrong([path], `the id "${doubled}" is there twice`);
     }
@@ -128,7 +166,18 @@ export const engineModelFile = z
     });
     const isMember = (groove: string, member: string): boolean =>
       grooves.some((each) => each.id === groove && each.members.some((one) => one.id === member));
-    stations.forEach(({ members }, i) => {
+    for (const [set, items] of [
+      ['heads', heads],
+      ['journals', journals],
+    ] as const)
+      items.forEach(({ cylinders: named }, i) => {
+        for (const each of named)
+          if (!cylinders.some((one) => one.id === each))
+            wrong([set, i, 'cylinders'], `there is no cylinder "${each}"`);
+      });
+    stations.forEach(({ members, for: purposes = [] }, i) => {
+      if (members.length === 0 && purposes.length === 0)
+        wrong(['stations', i], 'is for nothing: name its rings, or what else is measured there');
       for (const { groove, member } of members) {
         if (!isMember(groove, member))
           wrong(['stations', i, 'members'], `there is no member "${member}" in groove "${groove}"`);
@@ -154,6 +203,15 @@ export const characteristic = z.object({
   id,
   name,
   axes: z.array(z.enum(AXES)),
+  along: z.exactOptional(
+    z.strictObject({
+      journal: z.exactOptional(name),
+      station: z.exactOptional(name),
+      direction: z.exactOptional(name),
+      point: z.exactOptional(name),
+      fastener: z.exactOptional(name),
+    }),
+  ),
   parts: z.array(z.enum(PART_KINDS)),
   stateOf: z.enum(PART_KINDS),
   tools: z.array(z.enum(['feeler', 'sizeGauge'])),

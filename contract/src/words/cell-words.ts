@@ -1,4 +1,5 @@
 import type { CellFault } from '@oak-gate/core';
+import { AXIS_WORDS } from './place-words';
 import { DOCUMENT_WORD_WORDS } from '../common/values';
 
 /** What is wrong with a cell of a limits table. */
@@ -38,6 +39,8 @@ export function cellWords(fault: CellFault): string {
       return `the spreadsheet shows an error here: ${fault.found}`;
     case 'FORMULA_EMPTY':
       return 'this is a formula that was never worked out: open and save the file in a spreadsheet program';
+    case 'AXIS_NOT_DECLARED':
+      return `${fault.model} has nothing along ${fault.axes.map((axis) => AXIS_WORDS[axis]).join(' and ')}, where ${fault.characteristic} is measured: add that to the engine model first`;
     case 'PLACE_NOT_SAID':
       return 'say where it is measured';
     case 'FIT_NOT_SAID':

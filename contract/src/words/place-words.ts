@@ -1,5 +1,5 @@
 import { parsePlaceKey } from '@oak-gate/core';
-import type { Layout, Place, Station } from '@oak-gate/core';
+import type { Axis, Layout, Place, Station } from '@oak-gate/core';
 
 /** How a place is called, in the words of its engine's layout. */
 export interface PlaceWords {
@@ -11,6 +11,19 @@ export interface PlaceWords {
   readonly whole: string;
 }
 
+/** What an axis is called where somebody chooses or misses one. */
+export const AXIS_WORDS: Readonly<Record<Axis, string>> = {
+  cylinder: 'cylinder',
+  bank: 'bank',
+  head: 'head',
+  journal: 'journal',
+  groove: 'groove',
+  member: 'ring or rail',
+  station: 'station',
+  direction: 'direction',
+  point: 'point',
+  fastener: 'bolt or nut',
+};
 const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
 const SHORT_DATUM = { deck: 'from deck', skirtEnd: 'from skirt', flange: 'from flange' } as const;
 const UNIT_WORDS = { thou: 'thou', in: 'in', mm: 'mm', um: 'µm' } as const;
@@ -37,10 +50,30 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
   const station = found === undefined ? '' : stationWords(found);
   const named = found === undefined || found.label === '' ? station : found.label;
   const shortStation = found === undefined ? '' : shortStationWords(found);
-  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), named]
+  const others = otherWords(layout, at);
+  const whole = [cylinder, ring.charAt(0).toLowerCase() + ring.slice(1), named, ...others]
     .filter((part) => part !== '')
     .join(', ');
   return { cylinder, ring, station, shortStation, whole };
+}
+
+/** What else a place is called by: the bank, head, journal, direction, point or fastener that it names. */
+function otherWords(
+  { banks, heads, journals, directions, points, fasteners }: Layout,
+  at: Place['at'],
+): string[] {
+  const label = (
+    set: readonly { readonly id: string; readonly label: string }[] | undefined,
+    id?: string,
+  ): string[] => (id === undefined ? [] : [set?.find((each) => each.id === id)?.label ?? id]);
+  return [
+    ...label(banks, at.bank),
+    ...label(heads, at.head),
+    ...label(journals, at.journal),
+    ...label(directions, at.direction),
+    ...label(points, at.point),
+    ...label(fasteners, at.fastener),
+  ];
 }
 
 /** The same from a key, or from a key without its cylinder; the key itself where it names nothing known. */

@@ -1,4 +1,5 @@
-import type { Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
+import type { Axis, Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
+import { AXIS_WORDS } from './place-words';
 
 import { SERVER_PROBLEM_WORDS } from './server-problem-words';
 import type { ServerProblemData, Words } from './server-problem-words';
@@ -279,6 +280,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: 'This choice of a limit does not stand any more',
     where: 'limits of this job',
     next: 'Look at the limits as they are now, and choose again if it is still open.',
+  }),
+  AXIS_NOT_DECLARED: ({ characteristic, model, axes }) => ({
+    what: `${model} has nothing along ${axes.map((axis) => AXIS_WORDS[axis as Axis]).join(' and ')}, where ${characteristic} is measured`,
+    where: 'engine model',
+    next: 'Bring in the engine model with that in it, or open the job on a route without this sheet.',
   }),
   SHEET_NOT_PINNED: ({ sheet }) => ({
     what: `The route asks for a sheet that this engine does not have: ${sheet}`,

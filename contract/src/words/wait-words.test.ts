@@ -171,6 +171,15 @@ const FAULTS: { readonly [C in CellFault['code']]: [Extract<CellFault, { code: C
     /Bore has no groove: leave this empty/,
   ],
   ONE_OF: [{ code: 'ONE_OF', found: 'a', known: ['b', 'c'] }, /"a" is not known here: use b, c/],
+  AXIS_NOT_DECLARED: [
+    {
+      code: 'AXIS_NOT_DECLARED',
+      axes: ['journal'],
+      characteristic: 'Main bearing clearance',
+      model: 'VA-4-330',
+    },
+    /VA-4-330 has nothing along journal/,
+  ],
   PLACE_NOT_SAID: [{ code: 'PLACE_NOT_SAID' }, /say where/],
   UNITS_DISAGREE: [
     { code: 'UNITS_DISAGREE', first: '0.040 in', second: '1.10 mm' },

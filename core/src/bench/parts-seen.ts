@@ -1,4 +1,4 @@
-import { placeKey, slotKey } from '../engines/place';
+import { placeKey } from '../engines/place';
 import type { Place, SlotKey } from '../engines/place';
 import type { Characteristic } from '../engines/characteristic';
 import { partIn, stepSince } from '../engines/parts';
@@ -8,6 +8,8 @@ import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import type { PartState } from '../quantity/part-state';
+import type { PinState } from '../library/limit-in-force';
+import { slotsBehind } from './places';
 import type { Late } from './places';
 
 export interface PartsSeen {
@@ -24,7 +26,7 @@ export interface PartsSeen {
  * @problems NO_PART_AT_PLACE where the person saw no part, PART_NOT_SEEN_HERE where what they say never lay there so
  */
 export function partsSeen(
-  state: PartsState,
+  state: PartsState & PinState,
   characteristic: Characteristic,
   place: Place,
   seen: readonly PartRef[],
@@ -32,9 +34,10 @@ export function partsSeen(
   const refs: PartRef[] = [];
   let partState: PartState = 'new';
   let first: PartStep | undefined;
-  for (const kind of characteristic.parts) {
-    const slot = slotKey(kind, place.at);
-    const ref = seen.find(({ id }) => state.parts.get(id)?.kind === kind);
+  for (const { kind, slot } of slotsBehind(state, characteristic, place)) {
+    const ofKind = seen.filter(({ id }) => state.parts.get(id)?.kind === kind);
+    // Of several parts of a kind each belongs to the slot in which it lay.
+    const ref = ofKind.find(({ id }) => everLay(state.parts.get(id)?.history ?? [], slot)) ?? ofKind[0];
     if (ref === undefined) {
       // Whoever saw no part there did not measure one; where one lies, they must say which.
       return partIn(state, slot) === undefined
@@ -47,7 +50,7 @@ export function partsSeen(
     const since = stepSince(part, ref.condition, slot);
     if (since !== undefined && (first === undefined || since.seq < first.seq)) first = since;
     refs.push({ id: ref.id, condition: ref.condition });
-    if (kind === characteristic.stateOf) partState = part.state;
+    if (kind === characteristic.stateOf && part.state !== 'new') partState = part.state;
   }
   const late =
     first === undefined

@@ -1,6 +1,6 @@
-import { parsePlaceKey, placesOf, placeKey, slotKey } from '../engines/place';
-import type { Place, PlaceKey } from '../engines/place';
-import type { Characteristic } from '../engines/characteristic';
+import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
+import type { Place, PlaceKey, SlotKey } from '../engines/place';
+import type { Characteristic, PartKind } from '../engines/characteristic';
 import { partIn } from '../engines/parts';
 import type { PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
@@ -137,7 +137,7 @@ export const characteristicOf = (state: PinState, place: Place): Characteristic 
   currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic);
 
 export function partsAt(
-  state: PartsState,
+  state: PartsState & PinState,
   characteristic: Characteristic,
   place: Place,
 ):
@@ -145,14 +145,26 @@ export function partsAt(
   | { readonly ok: false; readonly slot: string } {
   const refs: PartRef[] = [];
   let partState: PartState = 'new';
-  for (const kind of characteristic.parts) {
-    const slot = slotKey(kind, place.at);
+  for (const { kind, slot } of slotsBehind(state, characteristic, place)) {
     const part = partIn(state, slot);
     if (part === undefined) return { ok: false, slot };
     refs.push({ id: part.id, condition: part.condition });
-    if (kind === characteristic.stateOf) partState = part.state;
+    // Of several, a used one makes the whole fit a used one: its limits are those for what ran already.
+    if (kind === characteristic.stateOf && part.state !== 'new') partState = part.state;
   }
   return { ok: true, refs, partState };
+}
+
+/** The slots whose parts a reading at a place depends on, each with its kind. */
+export function slotsBehind(
+  state: PinState,
+  { parts }: Pick<Characteristic, 'parts'>,
+  place: Place,
+): readonly { readonly kind: PartKind; readonly slot: SlotKey }[] {
+  const layout = currentPin(state)?.model.layout;
+  return layout === undefined
+    ? []
+    : parts.flatMap((kind) => slotsAt(layout, kind, place).map((slot) => ({ kind, slot })));
 }
 
 /** Every place of the sheets that the pin knows, in the order of the sheet. */

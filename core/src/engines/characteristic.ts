@@ -4,17 +4,24 @@ import type { Layout, Member } from './layout';
 export const AXES = [
   'cylinder',
   'bank',
+  'head',
   'journal',
   'groove',
   'member',
   'station',
   'direction',
   'point',
+  'fastener',
 ] as const;
 export type Axis = (typeof AXES)[number];
 /** The axes that a limit row may name; it speaks of every place along the others. */
 export const FIT_AXES = ['groove', 'member', 'station'] as const;
 export type FitAxis = (typeof FIT_AXES)[number];
+
+/** Axes of which a layout has sets for several purposes; a characteristic says which of them it means. */
+export const PURPOSED_AXES = ['journal', 'station', 'direction', 'point', 'fastener'] as const;
+export type PurposedAxis = (typeof PURPOSED_AXES)[number];
+export type Purposes = Readonly<Partial<Record<PurposedAxis, string>>>;
 
 export const PART_KINDS = [
   'bore',
@@ -39,7 +46,19 @@ export const SLOT_AXES: Readonly<Record<PartKind, readonly Axis[]>> = {
   liner: ['cylinder'],
   journal: ['journal'],
   shell: ['journal', 'point'],
-  bolt: ['cylinder', 'point'],
+  bolt: ['cylinder', 'fastener'],
+};
+/** Which of a layout's sets name the slots of a kind. */
+export const SLOT_PURPOSES: Readonly<Record<PartKind, Purposes>> = {
+  bore: {},
+  ring: {},
+  piston: {},
+  pin: {},
+  rod: {},
+  liner: {},
+  journal: {},
+  shell: { point: 'shell' },
+  bolt: { fastener: 'rod' },
 };
 
 /** Something that must be answered with yes before a reading counts. */
@@ -63,6 +82,8 @@ export interface Characteristic {
   readonly id: string;
   readonly name: string;
   readonly axes: readonly Axis[];
+  /** Which of the layout's journals, stations, directions, points and fasteners; without a word, those for rings. */
+  readonly along?: Purposes;
   /** The parts on which a reading depends; when one changes, the reading is spent. */
   readonly parts: readonly PartKind[];
   /** Whose state (new, reused) selects the limit. */

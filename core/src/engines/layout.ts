@@ -9,6 +9,12 @@ export interface Layout {
   readonly cylinders: readonly Cylinder[];
   readonly grooves: readonly Groove[];
   readonly stations: readonly Station[];
+  /** Models made before there were others have none of these. */
+  readonly heads?: readonly Head[];
+  readonly journals?: readonly Journal[];
+  readonly directions?: readonly Purposed[];
+  readonly points?: readonly Point[];
+  readonly fasteners?: readonly Purposed[];
   /** Places that the layout itself takes out, with the reason. */
   readonly notApplicable: readonly NotApplicable[];
 }
@@ -23,6 +29,30 @@ export interface Cylinder {
   readonly bank: string;
   /** How far from the front it stands, in quarters of a cylinder pitch. */
   readonly row: number;
+}
+export interface Head {
+  readonly id: string;
+  readonly label: string;
+  readonly cylinders: readonly string[];
+}
+export const JOURNAL_KINDS = ['main', 'crankpin', 'camshaft'] as const;
+export type JournalKind = (typeof JOURNAL_KINDS)[number];
+export interface Journal {
+  readonly id: string;
+  readonly label: string;
+  readonly kind: JournalKind;
+  /** Of a crankpin: the cylinders whose rods it carries. */
+  readonly cylinders: readonly string[];
+}
+/** One of an ordered set, with what it is for: a characteristic names the purpose that it is measured along. */
+export interface Purposed {
+  readonly id: string;
+  readonly label: string;
+  readonly for: readonly string[];
+}
+export interface Point extends Purposed {
+  /** Where it lies around its part, in hours of a clock face, where that says something. */
+  readonly clock?: number;
 }
 export interface Groove {
   readonly id: string;
@@ -41,7 +71,10 @@ export interface Station {
   readonly label: string;
   readonly datum: 'deck' | 'skirtEnd' | 'flange';
   readonly distance: PrintedLength;
+  /** The rings that are measured here; none where the station is for something else. */
   readonly members: readonly { readonly groove: string; readonly member: string }[];
+  /** What else is measured here: bores, liners, … */
+  readonly for?: readonly string[];
 }
 export interface NotApplicable {
   readonly characteristic: string;

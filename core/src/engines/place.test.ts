@@ -16,6 +16,12 @@ test('a key reads back as its place, and without its cylinder is the fit', () =>
     'ringGap@groove:1/member:ring/station:top',
   );
 });
+test('one place for the whole engine has a key as well', () => {
+  const place = { characteristic: 'endFloat', at: {} };
+  expect(placesOf(MODEL.layout, { ...RING_GAP, id: 'endFloat', axes: [] })).toEqual([place]);
+  expect(placeKey(place)).toBe('endFloat@engine');
+  expect(parsePlaceKey('endFloat@engine')).toEqual(place);
+});
 test.each([
   '',
   'ringGap',

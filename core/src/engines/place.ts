@@ -1,4 +1,5 @@
-import { AXES, SLOT_AXES } from './characteristic';
+import { along } from './along-axes';
+import { AXES, SLOT_AXES, SLOT_PURPOSES } from './characteristic';
 import type { Axis, Characteristic, PartKind } from './characteristic';
 import { onceFor } from '../kernel/once-for';
 import type { Layout } from './layout';
@@ -20,8 +21,10 @@ function join(prefix: string, at: Place['at'], axes: readonly Axis[]): string {
     const id = at[axis];
     if (id !== undefined) text += `${text === '' ? '' : '/'}${axis}:${id}`;
   }
-  return `${prefix}@${text}`;
+  return `${prefix}@${text === '' ? WHOLE : text}`;
 }
+/** What stands in a key where there is one place for the whole engine. */
+const WHOLE = 'engine';
 
 /** @example placeKey -> `ringGap@cylinder:3/groove:1/member:ring/station:top` */
 export const placeKey: (place: Place) => PlaceKey = onceFor(({ characteristic, at }) =>
@@ -44,6 +47,7 @@ export function parsePlaceKey(key: PlaceKey): Place | undefined {
   const [characteristic, path, ...more] = key.split('@');
   if (characteristic === undefined || characteristic === '' || path === undefined || more.length > 0)
     return undefined;
+  if (path === WHOLE) return { characteristic, at: {} };
   const pairs = path.split('/').map((pair) => AXIS_PAIR.exec(pair));
   if (pairs.some((pair) => pair === null)) return undefined;
   const at: Partial<Record<Axis, string>> = {};
@@ -53,28 +57,11 @@ export function parsePlaceKey(key: PlaceKey): Place | undefined {
 }
 
 /** All places of a characteristic, by cylinder, then ring, then station: the order of the sheet. */
-export function placesOf(layout: Layout, characteristic: Characteristic): readonly Place[] {
-  const has = (axis: Axis): boolean => characteristic.axes.includes(axis);
-  const fits = has('groove') ? ringPlaces(layout, has('station')) : [{}];
-  const cylinders = has('cylinder') ? layout.cylinders.map(({ id }) => ({ cylinder: id })) : [{}];
-  return cylinders.flatMap((cylinder) =>
-    fits.map((fit) => ({ characteristic: characteristic.id, at: { ...cylinder, ...fit } })),
-  );
-}
-
-function ringPlaces(layout: Layout, withStations: boolean): Place['at'][] {
-  return layout.grooves.flatMap((groove) =>
-    groove.members.flatMap((member): Place['at'][] => {
-      const at = { groove: groove.id, member: member.id };
-      if (!withStations) return [at];
-      return layout.stations
-        .filter(({ members }) =>
-          members.some((each) => each.groove === groove.id && each.member === member.id),
-        )
-        .map(({ id }) => ({ ...at, station: id }));
-    }),
-  );
-}
+export const placesOf = (layout: Layout, characteristic: Characteristic): readonly Place[] =>
+  along(layout, characteristic.axes, characteristic.along ?? {}).map((at) => ({
+    characteristic: characteristic.id,
+    at,
+  }));
 
 /** The layout's own reason why a place is not measured, if it has one. */
 export const layoutReason = (layout: Layout, { characteristic, at }: Place): string | undefined =>
@@ -87,16 +74,17 @@ export const layoutReason = (layout: Layout, { characteristic, at }: Place): str
   )?.reason;
 
 /** All slots for parts of a kind that a layout has. */
-export function slotsOf(
+export const slotsOf = (
   layout: Layout,
   kind: PartKind,
-): readonly { readonly key: SlotKey; readonly at: Place['at'] }[] {
-  const axes = SLOT_AXES[kind];
-  if (axes.some((axis) => axis === 'journal' || axis === 'point')) return []; // no layout declares these yet
-  return layout.cylinders.flatMap(({ id: cylinder }) => {
-    const ats = axes.includes('groove')
-      ? ringPlaces(layout, false).map((at) => ({ cylinder, ...at }))
-      : [{ cylinder }];
-    return ats.map((at) => ({ key: slotKey(kind, at), at }));
-  });
+): readonly { readonly key: SlotKey; readonly at: Place['at'] }[] =>
+  along(layout, SLOT_AXES[kind], SLOT_PURPOSES[kind]).map((at) => ({ key: slotKey(kind, at), at }));
+
+/**
+ * The slots of a kind on which a place depends: what of the slot's axes the place does not say is found in the layout, so
+ * that the bearing of a rod depends on the crankpin that carries it and on both of its shells.
+ */
+export function slotsAt(layout: Layout, kind: PartKind, { at }: Place): readonly SlotKey[] {
+  if (SLOT_AXES[kind].every((axis) => at[axis] !== undefined)) return [slotKey(kind, at)];
+  return along(layout, SLOT_AXES[kind], SLOT_PURPOSES[kind], at).map((each) => slotKey(kind, each));
 }

@@ -1,11 +1,19 @@
 import { own } from '../kernel/own';
 import { rejudgements } from '../bench/judge-place';
 import type { BenchEvent } from '../bench/bench-events';
-import { characteristicOf, currentReading, placeAt, placeOf, sheetPlaces, workersAt } from '../bench/places';
+import {
+  characteristicOf,
+  currentReading,
+  placeAt,
+  placeOf,
+  sheetPlaces,
+  slotsBehind,
+  workersAt,
+} from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
-import { fitKey, parsePlaceKey, placeKey, slotKey } from '../engines/place';
+import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
 import { isInDate } from '../instruments/instrument';
 import { isDay } from '../kernel/instant';
@@ -268,7 +276,7 @@ export function workAt(
   const lying =
     where === undefined || characteristic === undefined
       ? []
-      : characteristic.parts.flatMap((kind) => partIn(state, slotKey(kind, where.at))?.id ?? []);
+      : slotsBehind(state, characteristic, where).flatMap(({ slot }) => partIn(state, slot)?.id ?? []);
   const parts = new Set([
     ...record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)),
     ...lying,

@@ -1,12 +1,12 @@
 import { own } from '../kernel/own';
-import { layoutReason, placeKey, slotKey } from '../engines/place';
+import { layoutReason, placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../bench/judge';
 import type { FactReport, PartsState } from '../engines/parts';
-import { characteristicOf, currentReading, placeAt } from '../bench/places';
+import { characteristicOf, currentReading, placeAt, slotsBehind } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { openDeclaration } from './declarations';
 import { concessionOf } from './decisions';
@@ -130,6 +130,8 @@ function workOut(state: StatusSlice, place: Place, record: PlaceRecord): PlaceSt
 /** What was reported about the parts that a place depends on, and is not settled. */
 export function reportsAt(state: PartsState & PinState, place: Place): readonly FactReport[] {
   if (state.reports.length === 0) return [];
-  const slots = (characteristicOf(state, place)?.parts ?? []).map((kind) => slotKey(kind, place.at));
+  const slots = slotsBehind(state, { parts: characteristicOf(state, place)?.parts ?? [] }, place).map(
+    ({ slot }) => slot,
+  );
   return state.reports.filter(({ slot }) => slots.includes(slot));
 }

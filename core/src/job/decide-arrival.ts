@@ -5,6 +5,7 @@ import { pinSameDocuments } from '../library/limits-pin';
 import { pinContext } from '../release/pin-context';
 import { documentsSincePin } from '../release/moved-documents';
 import type { CheckedDocument } from '../release/arrival';
+import { undeclaredAxes } from '../engines/along-axes';
 import { slotsOf } from '../engines/place';
 import { nextPartId, NO_PARTS } from '../engines/parts';
 import type { Problem } from '../kernel/problem-data';
@@ -43,6 +44,16 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
     .flatMap(({ sheets }) => sheets)
     .find((sheet) => !pin.characteristics.some(({ id }) => id === sheet));
   if (unpinned !== undefined) return refuse('SHEET_NOT_PINNED', { sheet: unpinned });
+  // A sheet of which the engine has no place would be complete with nothing measured.
+  for (const characteristic of pin.characteristics) {
+    const axes = undeclaredAxes(pin.model.layout, characteristic);
+    if (axes.length > 0)
+      return refuse('AXIS_NOT_DECLARED', {
+        characteristic: characteristic.name,
+        model: pin.model.name,
+        axes,
+      });
+  }
   if (opened.job.number.trim() === '') return refuse('NAME_MISSING', { field: 'job number' });
   // A serial that does not match the model's pattern is a finding, where somebody says why it is so.
   const fault = serialFault(pin, opened.engine.serial);

@@ -53,6 +53,11 @@ export interface ProblemData {
   LIMIT_NOT_OPEN: { readonly fit: string };
   CHOICE_NOT_OFFERED: { readonly fit: string };
   CHOICE_GONE: { readonly choice: number };
+  AXIS_NOT_DECLARED: {
+    readonly characteristic: string;
+    readonly model: string;
+    readonly axes: readonly string[];
+  };
   SHEET_NOT_PINNED: { readonly sheet: string };
   // the bench
   PLACE_UNKNOWN: { readonly place: string };

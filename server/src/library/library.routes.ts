@@ -93,7 +93,7 @@ const modelFile = (model: EngineModel): unknown => {
   const { layout } = model;
   return {
     format: 'oak-gate/engine-model',
-    version: 1,
+    version: 2,
     model: {
       ...model,
       bore: figure(model.bore),

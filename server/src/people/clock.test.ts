@@ -142,7 +142,7 @@ test('a record whose time runs back verifies with the entry that says why, and n
   const report = verifyRecord(read.file, checkSignature);
   expect([report.faults, report.remarks]).toEqual([[], []]);
   expect(textOf(documentOf(report.state!, read.file))).toMatch(
-    /put right on 2026-06-01 .* dated as late as 2026-06-01 .* Teo: it was not/,
+    /put right on 1 Jun 2026 .* dated as late as 1 Jun 2026 .* Teo: it was not/,
   );
   const renamed = {
     ...read.file,

@@ -1,3 +1,5 @@
+import type { Axis } from '../../engines/characteristic';
+
 /** What is wrong with a cell, as a code with the data for its words. */
 export type CellFault =
   | { readonly code: 'COLUMN_MISSING' | 'COLUMN_UNKNOWN' | 'COLUMN_TWICE' }
@@ -27,6 +29,12 @@ export type CellFault =
     }
   | { readonly code: 'UNIT_OF_OTHER_KIND'; readonly found: string; readonly kind: string }
   | { readonly code: 'AXIS_NOT_HERE'; readonly axis: string; readonly characteristic: string }
+  | {
+      readonly code: 'AXIS_NOT_DECLARED';
+      readonly axes: readonly Axis[];
+      readonly characteristic: string;
+      readonly model: string;
+    }
   | { readonly code: 'ONE_OF'; readonly found: string; readonly known: readonly string[] }
   | { readonly code: 'UNITS_DISAGREE'; readonly first: string; readonly second: string }
   | { readonly code: 'NEEDED_BY_RULE'; readonly rule: string }

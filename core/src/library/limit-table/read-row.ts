@@ -1,5 +1,6 @@
+import { along, undeclaredAxes } from '../../engines/along-axes';
 import { quantityOf, rowAxesOf } from '../../engines/characteristic';
-import type { Characteristic, FitAxis } from '../../engines/characteristic';
+import type { Characteristic, FitAxis, Purposes } from '../../engines/characteristic';
 import type { EngineModel } from '../../engines/engine-model';
 import { unitKindOf, withUnit } from '../../quantity/figure';
 import { rowId } from '../document';
@@ -51,9 +52,19 @@ export function readRow(
   const rule = readRule(cells, wrong, characteristic);
   const address = readAddress(characteristic, meaning, rule?.kind === 'station', wrong, cells.has('fit'));
   const spoken = models.filter(({ id }) => appliesTo.models === undefined || appliesTo.models.includes(id));
+  for (const { name: model, layout } of spoken) {
+    const axes = undeclaredAxes(layout, characteristic);
+    if (axes.length > 0)
+      wrong(cells.has('characteristic') ? 'characteristic' : 'fit', {
+        code: 'AXIS_NOT_DECLARED',
+        axes,
+        characteristic: characteristic.name,
+        model,
+      });
+  }
   const addsStation = rule?.kind === 'station';
   const isAdded = stationsAdded.has(stationText(address));
-  for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong);
+  for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong, characteristic.along);
   if (rule?.kind === 'relation') {
     const { notSmallerThan: other } = rule;
     const inCell: Wrong = (_axis, fault) => {
@@ -219,6 +230,7 @@ function checkAddress(
   address: Partial<Record<FitAxis, string>>,
   addsStation: boolean,
   wrong: Wrong,
+  purposes: Purposes = {},
 ): void {
   const unknown = (axis: FitAxis, known: readonly { readonly id: string }[]): void => {
     wrong(axis, {
@@ -229,7 +241,13 @@ function checkAddress(
       known: known.map(({ id }) => id),
     });
   };
-  if (address.groove === undefined) return;
+  if (address.groove === undefined) {
+    // Stations of bores and liners have no ring.
+    const known = along(layout, ['station'], purposes).map(({ station }) => ({ id: station ?? '' }));
+    const isKnown = known.some(({ id }) => id === address.station);
+    if (address.station !== undefined && !addsStation && !isKnown) unknown('station', known);
+    return;
+  }
   const groove = layout.grooves.find(({ id }) => id === address.groove);
   if (groove === undefined) {
     unknown('groove', layout.grooves);

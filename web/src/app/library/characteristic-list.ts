@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { AXIS_WORDS } from '@oak-gate/contract';
 import type { LibraryView } from '@oak-gate/contract';
 import { AXES, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
 import type { Axis, UnitKind, WearWay } from '@oak-gate/core';
@@ -23,17 +24,6 @@ const WEAR_WORDS: Readonly<Record<WearWay, string>> = {
   either: 'wear may go either way',
   none: 'it does not wear',
 };
-const AXIS_WORDS: Readonly<Record<Axis, string>> = {
-  cylinder: 'cylinder',
-  bank: 'bank',
-  journal: 'journal',
-  groove: 'groove',
-  member: 'ring or rail',
-  station: 'station',
-  direction: 'direction',
-  point: 'point',
-};
-
 /** What is measured: the catalogue that ships, and what the shop adds to it. */
 @Component({
   selector: 'app-characteristic-list',

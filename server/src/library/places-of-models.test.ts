@@ -1,0 +1,161 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { characteristic, engineModelFile } from '@oak-gate/contract';
+import { parsePlaceKey, placeKey, placesOf, slotsAt, slotsOf, undeclaredAxes } from '@oak-gate/core';
+import type { EngineModel, PartKind } from '@oak-gate/core';
+import * as z from 'zod';
+
+const json = (path: string): unknown => JSON.parse(readFileSync(join(__dirname, '../../..', path), 'utf8'));
+const CATALOGUE = z.array(characteristic).parse(json('server/data/characteristics.json'));
+const modelOf = (id: string): EngineModel => engineModelFile.parse(json(`demo/models/${id}.json`)).model;
+const [VA, M8, AX] = ['VA-4-330', 'M8-52', 'AX6-240'].map(modelOf) as [EngineModel, EngineModel, EngineModel];
+
+/**
+ * Places of every characteristic that ships on every model of the demo, counted by hand: a flat four with three mains, a crankpin
+ * for each rod and no liners; a V8 with five mains, two rods on a crankpin and two heads; a six in line with seven mains, liners
+ * measured at five stations, and a head for each cylinder.
+ */
+const BY_HAND: Readonly<Record<string, readonly [flatFour: number, v8: number, six: number]>> = {
+  ringGap: [24, 32, 24], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
+  ringSideClearance: [12, 32, 24],
+  grooveWidth: [12, 24, 24],
+  boreDiameter: [16, 32, 60], // stations for bores x two directions
+  boreOutOfRound: [8, 16, 30],
+  boreTaper: [4, 8, 6],
+  boreChoke: [4, 8, 6],
+  linerFit: [0, 0, 12], // two seats
+  linerProtrusion: [0, 0, 24], // four points of the clock
+  pistonSkirt: [4, 8, 6],
+  pistonClearance: [4, 8, 6],
+  pinClearance: [4, 8, 6],
+  pinDiameter: [4, 8, 6],
+  journalDiameter: [14, 18, 26], // mains and crankpins x two directions
+  mainClearance: [3, 5, 7],
+  rodClearance: [4, 8, 6],
+  endFloat: [1, 1, 1],
+  rodSideFloat: [4, 8, 6],
+  valveLash: [8, 16, 12],
+  rodNutTorque: [8, 16, 12],
+  mainBoltTorque: [6, 10, 14],
+  headBoltTorque: [0, 20, 48], // screwed cylinders; two heads of ten; six heads of eight
+  tighteningAngle: [8, 16, 12],
+  boltHours: [8, 16, 12],
+  freeRotation: [4, 8, 6],
+};
+test('the table has every characteristic that ships', () => {
+  expect(Object.keys(BY_HAND)).toEqual(CATALOGUE.map(({ id }) => id));
+});
+test.each(CATALOGUE.map((each) => [each.id, each] as const))(
+  '%s is found where it is measured',
+  (id, each) => {
+    const counts = [VA, M8, AX].map(({ layout }) => placesOf(layout, each).length);
+    expect(counts).toEqual(BY_HAND[id]);
+    for (const { layout } of [VA, M8, AX]) {
+      const places = placesOf(layout, each);
+      // Where there is none, an axis of it is missing, and that is said; nowhere else is one missing.
+      expect(undeclaredAxes(layout, each).length > 0).toBe(places.length === 0);
+      const keys = places.map(placeKey);
+      expect(new Set(keys).size).toBe(keys.length);
+      for (const [i, place] of places.entries()) {
+        expect(parsePlaceKey(keys[i]!)).toEqual(place);
+        expect(Object.keys(place.at).sort()).toEqual([...each.axes].sort());
+      }
+    }
+  },
+);
+test.each<[PartKind, number, number, number]>([
+  ['bore', 4, 8, 6],
+  ['ring', 12, 32, 24],
+  ['rod', 4, 8, 6],
+  ['journal', 7, 9, 13],
+  ['shell', 14, 18, 26],
+  ['bolt', 8, 16, 12],
+])('slots of every %s', (kind, ...counts) => {
+  expect([VA, M8, AX].map(({ layout }) => slotsOf(layout, kind).length)).toEqual(counts);
+});
+test('both rods of a crankpin depend on it and on its shells; a main on its own', () => {
+  const at = (cylinder: string) => ({ characteristic: 'rodClearance', at: { cylinder } });
+  expect(slotsAt(M8.layout, 'journal', at('1'))).toEqual(['journal@journal:pin-1']);
+  expect(slotsAt(M8.layout, 'journal', at('2'))).toEqual(['journal@journal:pin-1']);
+  expect(slotsAt(M8.layout, 'shell', at('3'))).toEqual([
+    'shell@journal:pin-2/point:upper',
+    'shell@journal:pin-2/point:lower',
+  ]);
+  const main = { characteristic: 'mainClearance', at: { journal: 'main-5' } };
+  expect(slotsAt(M8.layout, 'shell', main)).toEqual([
+    'shell@journal:main-5/point:upper',
+    'shell@journal:main-5/point:lower',
+  ]);
+  expect(slotsAt(M8.layout, 'rod', { characteristic: 'x', at: { journal: 'pin-3' } })).toEqual([
+    'rod@cylinder:5',
+    'rod@cylinder:6',
+  ]);
+});
+test('a model made before there were journals has the rings that it had, and says what it lacks', () => {
+  const { heads: _h, journals: _j, directions: _d, points: _p, fasteners: _f, ...old } = VA.layout;
+  const of = (id: string) => CATALOGUE.find((each) => each.id === id)!;
+  expect(placesOf(old, of('ringGap'))).toEqual(placesOf(VA.layout, of('ringGap')));
+  expect(undeclaredAxes(old, of('mainClearance'))).toEqual(['journal']);
+  expect(undeclaredAxes(old, of('boreDiameter'))).toEqual(['direction']);
+  expect(undeclaredAxes(old, of('ringGap'))).toEqual([]);
+});
+
+describe('the file of a model', () => {
+  const file = (change: (layout: Record<string, unknown>) => void, version = 2): string[] => {
+    const raw = json('demo/models/M8-52.json') as {
+      version: number;
+      model: { layout: Record<string, unknown> };
+    };
+    raw.version = version;
+    change(raw.model.layout);
+    const read = engineModelFile.safeParse(raw);
+    return read.success
+      ? []
+      : read.error.issues.map(({ path, message }) => `${path.slice(2).join('.')}: ${message}`);
+  };
+  const first = (layout: Record<string, unknown>, set: string) =>
+    (layout[set] as Record<string, unknown>[])[0]!;
+  test.each<[string, (layout: Record<string, unknown>) => void, RegExp]>([
+    [
+      'an id that no key can hold',
+      (l) => (first(l, 'journals')['id'] = 'No 1'),
+      /journals\.0\.id: an id that stands in places/,
+    ],
+    [
+      'an id of a cylinder as well',
+      (l) => (first(l, 'cylinders')['id'] = 'cyl.1'),
+      /cylinders\.0\.id: an id/,
+    ],
+    [
+      'two of one id',
+      (l) => (first(l, 'points')['id'] = 'exhaust'),
+      /points: the id "exhaust" is there twice/,
+    ],
+    [
+      'a crankpin of a cylinder that is not there',
+      (l) => (first(l, 'journals')['cylinders'] = ['9']),
+      /no cylinder "9"/,
+    ],
+    ['a head of nothing', (l) => (first(l, 'heads')['cylinders'] = []), /heads\.0\.cylinders/],
+    [
+      'a station for nothing',
+      (l) => Object.assign(first(l, 'stations'), { members: [], for: [] }),
+      /is for nothing/,
+    ],
+  ])('is refused with %s', (_why, change, said) => {
+    expect(file(change).join('\n')).toMatch(said);
+  });
+  test('of version 1 is read as it was, and has none of what came later', () => {
+    const SETS = ['heads', 'journals', 'directions', 'points', 'fasteners'];
+    const asItWas = (layout: Record<string, unknown>): void => {
+      for (const set of SETS) delete layout[set];
+      layout['stations'] = (layout['stations'] as { members: unknown[] }[]).filter(
+        ({ members }) => members.length > 0,
+      );
+    };
+    expect(file(asItWas, 1)).toEqual([]);
+    expect(file(() => undefined, 1)).toHaveLength(SETS.length);
+    expect(file(() => undefined, 2)).toEqual([]);
+    expect(file(() => undefined, 3).length).toBeGreaterThan(0);
+  });
+});
