@@ -62,7 +62,7 @@ export * from './bench/ring-gap-at';
 export * from './bench/places';
 export * from './bench/bench-events';
 export * from './bench/judge-place';
-export * from './bench/source-unit';
+export * from './findings/source-unit';
 export * from './bench/parts-seen';
 export * from './bench/decide-bench';
 export * from './bench/spread-of-set';

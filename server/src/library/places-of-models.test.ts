@@ -148,7 +148,7 @@ describe('the file of a model', () => {
   test('of version 1 is read as it was, and has none of what came later', () => {
     const SETS = ['heads', 'journals', 'directions', 'points', 'fasteners'];
     const asItWas = (layout: Record<string, unknown>): void => {
-      for (const set of SETS) delete layout[set];
+      for (const set of SETS) Reflect.deleteProperty(layout, set);
       layout['stations'] = (layout['stations'] as { members: unknown[] }[]).filter(
         ({ members }) => members.length > 0,
       );

@@ -181,6 +181,7 @@ function fitsOf(models: readonly EngineModel[], characteristics: readonly Charac
 }
 
 const FIGURES = /^(?:min|max|service_min|service_max|distance|per_diameter|uplift)$/;
+export const isFigureColumn = (column: TableColumn): boolean => FIGURES.test(column);
 /** `.25` and `,25` as somebody types them stand as 0.25: a point at the beginning is easily lost. */
 const wholeFigure = (column: TableColumn, text: string): string =>
-  FIGURES.test(column) ? text.replace(/^[.,](?=\d)/, '0.') : text;
+  isFigureColumn(column) ? text.replace(/^[.,](?=\d)/, '0.') : text;

@@ -38,7 +38,7 @@ import {
   USUAL_COLUMNS,
 } from './row-sheet-model';
 import type { CellAt, SheetHistory, SheetLines } from './row-sheet-model';
-import { columnWords, FIT_COLUMN, isPartOfFit, sheetWords } from './row-sheet-words';
+import { columnWords, FIT_COLUMN, isFigureColumn, isPartOfFit, sheetWords } from './row-sheet-words';
 
 /** Where the sheet shows what is wrong with a column of the file. */
 const columnInSheet = (column: string): string => (isPartOfFit(column as TableColumn) ? FIT_COLUMN : column);
@@ -154,6 +154,10 @@ export class RowSheet {
     return this.isChanged() || (typed !== undefined && typed.trim() !== this.shown(at));
   }
 
+  /** Figures stand in the face of figures, words in that of words. */
+  protected isFigure(column: TableColumn): boolean {
+    return column === 'row' || column === 'unit' || isFigureColumn(column);
+  }
   protected isWide(column: TableColumn): boolean {
     return ['characteristic', 'note', 'question', 'not_smaller_than'].includes(column);
   }

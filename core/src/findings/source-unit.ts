@@ -4,9 +4,9 @@ import { BOUNDS } from '../library/limit';
 import { figureOf, isLength } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
 import { NM_PER } from '../quantity/length-unit';
-import { intervalOf } from './interval';
-import type { JobState } from '../job/job-state';
-import type { PlaceStatus } from '../findings/place-status';
+import { intervalOf } from '../bench/interval';
+import type { PinState } from '../library/limit-in-force';
+import type { PlaceStatus } from './place-status';
 
 /** A bound that a reading misses in the unit that it was taken in, and keeps in the unit of its source. */
 export interface InBySource {
@@ -21,11 +21,11 @@ export interface InBySource {
  * hair, and 0.40 mm as a manual prints sizes. It changes no verdict; who is about to file should know it.
  * @returns undefined where the reading is in, is not taken, or is out in the source's unit as well
  */
-export function inBySourcesUnit(job: JobState, { reading, state }: PlaceStatus): InBySource | undefined {
+export function inBySourcesUnit(pins: PinState, { reading, state }: PlaceStatus): InBySource | undefined {
   if (reading === undefined || state !== 'tight') return undefined;
   const { lo } = intervalOf(reading.reading);
   for (const bound of BOUNDS.filter((each) => each.endsWith('in'))) {
-    const row = currentPin(job)?.rows.find(({ id }) => id === reading.verdict.sources[bound]);
+    const row = currentPin(pins)?.rows.find(({ id }) => id === reading.verdict.sources[bound]);
     for (const printed of row === undefined ? [] : [row.printed[bound], row.also?.[bound]]) {
       if (row === undefined || printed === undefined || !isLength(printed)) continue;
       const read = asPrinted(lo, printed);
