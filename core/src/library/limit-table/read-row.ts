@@ -64,7 +64,8 @@ export function readRow(
   }
   const addsStation = rule?.kind === 'station';
   const isAdded = stationsAdded.has(stationText(address));
-  for (const model of spoken) if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong, characteristic.along);
+  for (const model of spoken)
+    if (addsStation || !isAdded) checkAddress(model, address, addsStation, wrong, characteristic.along);
   if (rule?.kind === 'relation') {
     const { notSmallerThan: other } = rule;
     const inCell: Wrong = (_axis, fault) => {
