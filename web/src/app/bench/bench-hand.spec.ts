@@ -338,6 +338,14 @@ describe('keys', () => {
     press(setup, key('Escape'));
     expect(setup.hand.text()).toBe('');
   });
+  test('yes, said again of a ring that has it said already, is no part of a figure', () => {
+    const setup = bench();
+    setup.hand.select(OIL);
+    expect(press(setup, key('y')).prevented).toBe(true);
+    expect(setup.hand.questions()[0]?.answer).toBe('yes');
+    expect(press(setup, key('y')).prevented).toBe(true);
+    expect(setup.hand.text()).toBe('');
+  });
   test('what the browser or another field needs is left alone', () => {
     const setup = bench();
     expect(press(setup, key('c', { ctrlKey: true })).prevented).toBe(false);

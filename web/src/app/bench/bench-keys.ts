@@ -83,8 +83,10 @@ function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
       hand.answerBlade(letter === 'g');
       return hand.instrument()?.kind === 'feeler';
     case 'y': {
-      const open = hand.questions().find(({ answer }) => answer !== 'yes');
-      if (open === undefined) return false;
+      const asked = hand.questions();
+      const open = asked.find(({ answer }) => answer !== 'yes');
+      // Said once more it is still so, and no part of a figure.
+      if (open === undefined) return asked.length > 0;
       hand.answerQuestion(open.id, 'yes');
       return true;
     }
