@@ -71,6 +71,7 @@ export function sheetWords(
   characteristics: readonly Characteristic[],
 ): SheetWords {
   const fits = fitsOf(models, characteristics);
+  const wordsOfFit = new Map(fits.map(({ code, words }) => [code, words]));
   const at = (column: TableColumn): number => SHEET_COLUMNS.indexOf(column);
   const cell = (cells: readonly string[], column: TableColumn): string => cells[at(column)] ?? '';
   const codesOf = (cells: readonly string[]): string =>
@@ -117,8 +118,8 @@ export function sheetWords(
     const code = column === FIT_COLUMN ? codesOf(cells) : cell(cells, column);
     if (LISTS.includes(column)) return inList(code, (each) => wordsOf(picks(cells, column), each));
     // What nobody here knows is shown as it stands, so that it can be put right.
-    const asIs = column === FIT_COLUMN ? code.replace(/\/+$/, '') : code;
-    return picks(cells, column).find((each) => each.code === code)?.words ?? asIs;
+    if (column === FIT_COLUMN) return wordsOfFit.get(code) ?? code.replace(/\/+$/, '');
+    return wordsOf(picks(cells, column), code);
   };
   return {
     shown,

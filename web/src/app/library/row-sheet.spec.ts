@@ -181,6 +181,31 @@ describe('the sheet in hand', () => {
   const cell = (page: PageUnderTest<RowSheet>, at: string) =>
     page.element.querySelector<HTMLElement>(`[data-cell="${at}"]`)!;
 
+  test.each<[string, Readonly<Record<string, string>>, RegExp]>([
+    [
+      'words that can be several',
+      { ...GOOD, characteristic: 'ring end gap', groove: '', member: '', station: '' },
+      /can be several: pick one/,
+    ],
+    [
+      'no word of it',
+      { ...GOOD, characteristic: 'cam lobe', groove: '', member: '', station: '' },
+      /nothing that is measured here/,
+    ],
+    [
+      'nothing at all',
+      { ...GOOD, characteristic: '', groove: '', member: '', station: '' },
+      /must be filled in/,
+    ],
+  ])('%s: said in the cell, without an id', async (_why, texts, said) => {
+    const page = await open([]);
+    const line = SHEET_COLUMNS.map((name) => texts[name] ?? '');
+    (page.component as unknown as { history: { set(value: object): void } }).history.set(begin([line]));
+    await page.settle();
+    const { title } = cell(page, '1 characteristic');
+    expect(title).toMatch(said);
+    expect(title).not.toMatch(/ringGap|groove/);
+  });
   test('a sheet without a row is neither wrong nor to be saved; the first word in it is judged', async () => {
     const page = await open([]);
     expect(page.text).toContain('No row yet');

@@ -43,6 +43,13 @@ import { columnWords, FIT_COLUMN, isFigureColumn, isPartOfFit, sheetWords } from
 /** Where the sheet shows what is wrong with a column of the file. */
 const columnInSheet = (column: string): string => (isPartOfFit(column as TableColumn) ? FIT_COLUMN : column);
 
+/** What is wrong with the ids of a fit, which nobody sees in the sheet. */
+const OF_CODES: readonly CellFault['code'][] = [
+  'CELL_EMPTY',
+  'CHARACTERISTIC_UNKNOWN',
+  'FIT_NOT_SAID',
+  'NOT_IN_MODEL',
+];
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
   ArrowDown: [1, 0],
@@ -121,7 +128,7 @@ export class RowSheet {
   );
   /** What is wrong, as the sheet says it: it shows words, and its reader knows no codes. */
   private faultWords(line: number, column: string, fault: CellFault): string {
-    if (!isPartOfFit(column as TableColumn)) return cellWords(fault);
+    if (!isPartOfFit(column as TableColumn) || !OF_CODES.includes(fault.code)) return cellWords(fault);
     const shown = this.words().shown(this.lines()[line - 1] ?? [], FIT_COLUMN);
     if (shown === '') return cellWords({ code: 'CELL_EMPTY' });
     const several = this.words().offers(blankLine(''), FIT_COLUMN, shown).length > 1;
