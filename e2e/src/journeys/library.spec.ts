@@ -131,9 +131,9 @@ test('a table as a manual prints it: columns, names, two units, a second accepta
     await choose(page, named, 'What is measured', what);
     if (where === '') continue;
     // Of several places none is there by itself.
-    await expect(named.getByLabel('Where')).toContainText('say where');
+    await expect(named.getByRole('combobox', { name: 'Where' })).toContainText('say where');
     await choose(page, named, 'Where', where);
-    await expect(named.getByLabel('Where')).toContainText(where);
+    await expect(named.getByRole('combobox', { name: 'Where' })).toContainText(where);
   }
   await test.step('all or nothing: two questions wait, and only answers let it in', async () => {
     const take = page.getByRole('button', { name: 'Take 5 rows into the draft' });

@@ -17,8 +17,10 @@ export async function choose(
   label: string,
   option: string,
 ): Promise<void> {
-  await within.getByLabel(label, { exact: true }).click();
+  await within.getByRole('combobox', { name: label, exact: true }).click();
   await page.getByRole('option', { name: option, exact: true }).click();
+  // Its list has the same label, and takes a moment to go.
+  await expect(page.getByRole('listbox')).toHaveCount(0);
 }
 
 /** The dialog that asks: fields by their labels. */
