@@ -3,6 +3,7 @@ import {
   currentPin,
   currentReading,
   filingAdvice,
+  findingsAt,
   inBySourcesUnit,
   intervalOf,
   limitInForce,
@@ -137,6 +138,8 @@ export function againstFiling(job: JobState, part: string): readonly string[] {
   const here = sheetPlaces(job)
     .map((place) => placeStatus(job, place))
     .filter(({ reading }) => reading?.parts.some(({ id }) => id === part) === true);
+  // A relation to another place, or a note, may ask for the file of a ring whose every size is in.
+  if (here.some((status) => findingsAt(job, status).length > 0)) return [];
   const tight = here.filter(({ state }) => state === 'tight');
   if (here.length > 0 && here.every(({ state }) => NEEDS_NO_FILE.includes(state)))
     return ['Every station of this ring that was measured is in: nothing asks for it to be filed.'];
@@ -153,7 +156,7 @@ export function bySourcesUnit(job: JobState, status: PlaceStatus): string | unde
   if (found === undefined) return undefined;
   const { row, printed, read } = found;
   const asks = `${revisionOfRow(row.id)} prints ${printed.text} ${unitWord(printed.unit)}`;
-  return `By its source’s own unit it is in: ${asks}, and this is ${read.text} ${unitWord(read.unit)} as printed there.`;
+  return `By a unit that its source prints it is in: ${asks}, and this is ${read.text} ${unitWord(read.unit)} as printed there.`;
 }
 
 /** A good place of a ring that is to be filed: its reading will be spent by the cut. */

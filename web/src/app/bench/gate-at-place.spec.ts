@@ -4,6 +4,7 @@ import { sheetView } from '../ui/sheet-view';
 import { planView } from '../ui/plan-view';
 import { alsoSays } from './also-says';
 import { limitInForce } from '@oak-gate/core';
+import { againstFiling } from './filing-words';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
 
@@ -36,6 +37,14 @@ describe('what the gate asks about a reading that is in by itself is said at its
     expect(step.words).toMatch(/^In by itself, but .* must not be smaller than .*: this does not hold/);
     expect(step.words).toMatch(/File at least 8, at most 8 thou off this ring; aim for 8, and it holds\.$/);
     expect([step.offers, step.short]).toEqual(['file', 'File 8 thou']);
+  });
+  test('the dialog of filing it does not say that nothing asks for it', () => {
+    const job = broken();
+    const ring = statusAt(job, SECOND).reading!.parts.find(({ id }) => id.startsWith('ring'))!.id;
+    expect(againstFiling(job.job, ring)).toEqual([]);
+    // What holds asks for nothing.
+    const whole = demo('OM-9 rev 1', 'manual', RELATION).take(TOP, '42/44').take(SECOND, '46/50');
+    expect(againstFiling(whole.job, ring).join()).toContain('nothing asks for it');
   });
   test('at the other ring it is said which one can be filed, and nothing is offered', () => {
     const step = say(broken(), TOP);
