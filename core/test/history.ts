@@ -6,7 +6,6 @@ import {
   decideJob,
   foresee,
   gateRule,
-  gateStatement,
   hear,
   nothingHeard,
   recordTitle,
@@ -35,6 +34,7 @@ import type { Acknowledged } from './history-promises';
 import { bringingToAnEnd, saidIn } from './history-steps';
 import type { Step, Typed } from './history-steps';
 import { Story } from './story';
+import { toSign } from './to-sign';
 
 const TECHNICIANS = [IVO, SANNA, { ...IVO, id: 'oda', name: 'Oda' }];
 const INSPECTORS = [PERRIN, { ...PERRIN, id: 'quill', name: 'Quill' }];
@@ -326,7 +326,7 @@ export class History {
   private sign(gate: 'rings' | 'release', by: Actor): void {
     const rule = gateRule(this.state, gate);
     if (rule === undefined || this.state.seal !== undefined) return;
-    this.ask({ type: 'signGate', gate, ...gateStatement(this.state, rule) }, by, this.state);
+    this.ask({ type: 'signGate', gate, ...toSign(this.state, rule) }, by, this.state);
   }
   private finish(b: number): void {
     for (const { draft, inspector: pick } of bringingToAnEnd(() => this.state, b, typed))

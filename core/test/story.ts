@@ -6,7 +6,6 @@ import {
   decideOpening,
   evolveJob,
   gateRule,
-  gateStatement,
   partIn,
   pinContext,
   pinLimits,
@@ -18,6 +17,7 @@ import {
 } from '../src/index';
 import type {
   Actor,
+  Characteristic,
   EngineFacts,
   EngineModel,
   Facts,
@@ -31,6 +31,7 @@ import type {
   Opening,
   PlaceKey,
   Problem,
+  Route,
   SecondPersonPolicy,
   Stage,
 } from '../src/index';
@@ -47,6 +48,7 @@ import {
   ROWS,
   SANNA,
 } from './fixtures';
+import { toSign } from './to-sign';
 
 const DUTY = 'survey';
 export const ENGINE: EngineFacts = {
@@ -70,6 +72,8 @@ export class Story {
   private last = CHAIN_START;
   instrument = FEELERS;
   revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
+  characteristics: readonly Characteristic[] = [RING_GAP];
+  route: Route = ROUTE;
   /** By which rules it goes on. */
   rules = RULES_VERSION;
 
@@ -92,7 +96,7 @@ export class Story {
       pin: number,
       on: '2026-06-01',
       model: this.model,
-      characteristics: [RING_GAP],
+      characteristics: this.characteristics,
       revisions: this.revisions,
       policy: { order: ['mandatory', 'letter', 'manual'] },
       engine: context,
@@ -104,7 +108,7 @@ export class Story {
       {
         job: { number: 'J-1', duty: DUTY, reason: '', previousSeal: null, shop: 'Quay' },
         engine: ENGINE,
-        route: ROUTE,
+        route: this.route,
         secondPerson: this.secondPerson,
         zone: 'UTC',
         pin: this.pin(1, opening.engine),
@@ -187,7 +191,7 @@ export class Story {
     return { part: part!.id, basedOn: part!.condition };
   }
   signCommand(stage: Stage): JobDraft {
-    return { type: 'signGate', gate: stage, ...gateStatement(this.job, gateRule(this.job, stage)!) };
+    return { type: 'signGate', gate: stage, ...toSign(this.job, gateRule(this.job, stage)!) };
   }
   sign(stage: Stage, by: Actor): this {
     return this.do(this.signCommand(stage), by);

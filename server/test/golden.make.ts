@@ -1,3 +1,4 @@
+import { gateStatement } from '@oak-gate/contract';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,7 +8,6 @@ import {
   baseValue,
   currentPin,
   gateRule,
-  gateStatement,
   nanometres,
   openMatters,
   partIn,

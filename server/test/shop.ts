@@ -1,10 +1,11 @@
+import { gateStatement } from '@oak-gate/contract';
 import { BYTES } from '../src/platform/guard';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
-import { basedOnNow, replayJob, slotsOf, gateRule, gateStatement, placesOf, placeKey } from '@oak-gate/core';
+import { basedOnNow, replayJob, slotsOf, gateRule, placesOf, placeKey } from '@oak-gate/core';
 import type { Envelope, JobDraft, JobState, Stage } from '@oak-gate/core';
 import { destination } from 'pino';
 import { createApp } from '../src/app';

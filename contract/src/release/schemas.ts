@@ -18,6 +18,7 @@ export const route = z.object({
         sheets: z.array(id),
         signedBy: z.array(z.enum(ROLES)).min(1),
         independent: z.boolean(),
+        after: z.exactOptional(z.array(stage)),
       }),
     )
     .min(1),
@@ -81,9 +82,10 @@ const signed = {
 };
 /** The data of older versions, as they were written then. */
 export const olderArrivalEventData = { serialCorrected: [z.object(serial)] };
-export const olderGateEventData = { gateSigned: [z.object(signed)] };
+const statement = z.int().min(1);
+export const olderGateEventData = { gateSigned: [z.object(signed), z.object({ ...signed, statement })] };
 export const gateEventData = {
-  gateSigned: z.object({ ...signed, statement: z.int().min(1) }),
+  gateSigned: z.object({ ...signed, statement, sections: z.record(id, z.int().min(1)) }),
   gateReopened: z.object({ gate: stage, reason, voids: z.array(stage) }),
   earlierRecordStated: z.object({ seal: sha256, supplements: z.int().min(0), last: sha256 }),
   recordSealed: seal,
@@ -95,7 +97,7 @@ export const gateCommands = [
     type: z.literal('signGate'),
     gate: stage,
     digest: sha256,
-    words: z.array(text(2600)).max(20),
+    words: z.array(text(2600)).max(200),
   }),
   z.strictObject({ type: z.literal('reopenGate'), gate: stage, signature: z.int(), reason }),
   z.strictObject({ type: z.literal('addSupplement'), text: reason }),

@@ -1,8 +1,8 @@
 import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import type { Characteristic, PartKind } from '../engines/characteristic';
-import { partIn } from '../engines/parts';
-import type { PartRef, PartsState } from '../engines/parts';
+import { kindOfSlot, partIn } from '../engines/parts';
+import type { FactReport, PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';
@@ -165,6 +165,23 @@ export function slotsBehind(
   return layout === undefined
     ? []
     : parts.flatMap((kind) => slotsAt(layout, kind, place).map((slot) => ({ kind, slot })));
+}
+
+/** The kinds of part that readings on these sheets depend on. */
+export function kindsBehind(state: PinState, sheets: readonly string[]): ReadonlySet<PartKind> {
+  const characteristics = currentPin(state)?.characteristics ?? [];
+  return new Set(characteristics.filter(({ id }) => sheets.includes(id)).flatMap(({ parts }) => parts));
+}
+/** What was reported of such parts and is not settled. */
+export function reportsBehind(
+  state: PinState & PartsState,
+  sheets: readonly string[],
+): readonly FactReport[] {
+  const kinds = kindsBehind(state, sheets);
+  return state.reports.filter(({ slot }) => {
+    const kind = kindOfSlot(slot);
+    return kind === undefined || kinds.has(kind);
+  });
 }
 
 /** Every place of the sheets that the pin knows, in the order of the sheet. */

@@ -5,31 +5,9 @@ import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
-import type { JobCommand } from './job-commands';
+import { signatureOver } from './behind-gate';
+import type { JobCommand, JobDraft } from './job-commands';
 import type { JobState } from './job-state';
-
-/** What a command says of the state that its author saw. */
-type Basis =
-  | 'basedOn'
-  | 'seen'
-  | 'pin'
-  | 'from'
-  | 'dueOn'
-  | 'readings'
-  | 'signature'
-  | 'underSignature'
-  | 'checked'
-  | 'instead';
-type DraftOf<C> = C extends { readonly type: 'correctReading'; readonly instead: infer I }
-  ? Omit<C, 'basedOn' | 'instead'> & {
-      readonly basedOn?: number;
-      readonly instead: I extends null ? null : Omit<I, 'seen'> & { readonly seen?: readonly PartRef[] };
-    }
-  : C extends { readonly type: string }
-    ? Omit<C, Exclude<Basis, 'instead'>> & Partial<Pick<C, Exclude<Basis, 'instead'> & keyof C>>
-    : never;
-/** A command before it says what it was based on. */
-export type JobDraft = DraftOf<JobCommand>;
 
 /**
  * A command as somebody gives it who sees this state: with everything that it was based on. Each kind has its rule for what
@@ -56,12 +34,12 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'refuseConcession':
       return { basedOn: placeAt(state, draft.place).version };
     case 'fitParts':
-      return { underSignature: signatureOverParts(state) };
+      return { underSignature: signatureOver(state, draft) };
     case 'replacePart':
     case 'reworkPart':
       return {
         basedOn: state.parts.get(draft.part)?.condition ?? 0,
-        underSignature: signatureOverParts(state),
+        underSignature: signatureOver(state, draft),
       };
     case 'decideLimit':
     case 'acceptLimitNote':
@@ -70,7 +48,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'sayEngineFacts':
       return { pin: currentPin(state)?.pin ?? 0 };
     case 'pinAgain':
-      return { pin: currentPin(state)?.pin ?? 0, underSignature: signatureOverParts(state) };
+      return { pin: currentPin(state)?.pin ?? 0, underSignature: signatureOver(state, draft) };
     case 'acceptInstrument':
       return { readings: (lateInstruments(state)[draft.instrument] ?? []).map(({ seq }) => seq) };
     case 'correctSerial':
@@ -102,10 +80,4 @@ export function partsSeenAt(state: JobState, key: PlaceKey): readonly PartRef[] 
   if (place === undefined || characteristic === undefined) return [];
   const parts = partsAt(state, characteristic, place);
   return parts.ok ? parts.refs : [];
-}
-
-/** The signature that stands over the parts and readings, if one does. */
-function signatureOverParts(state: JobState): number | null {
-  const gate = state.route.gates.find(({ sheets }) => sheets.length > 0);
-  return gate === undefined ? null : (signatureOf(state, gate.stage)?.seq ?? null);
 }

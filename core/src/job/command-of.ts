@@ -4,6 +4,7 @@ import type { ReadingTaken } from '../bench/bench-events';
 import type { WorkshopFact } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
+import { signatureOver } from './behind-gate';
 import type { Facts, JobCommand } from './job-commands';
 import type { JobEvent, JobEventData } from './job-events';
 import type { JobState } from './job-state';
@@ -48,7 +49,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       );
     }
     case 'limitsPinned': {
-      return told(...adoption(first.data, pin, null));
+      return told(...adoption(first.data, pin));
     }
     case 'engineFactsSaid':
       return told({ type: 'sayEngineFacts', pin, ...first.data });
@@ -111,7 +112,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
         state: partState,
         partNumber,
         lot,
-        underSignature: underNow(state),
+        underSignature: null,
       });
     }
     case 'partReworked': {
@@ -122,7 +123,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
         what,
         how,
         basedOn: condition - 1,
-        underSignature: underNow(state),
+        underSignature: null,
       });
     }
     case 'partRemoved': {
@@ -131,7 +132,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const instead =
         fitted === undefined ? null : { state: fitted.state, partNumber: fitted.partNumber, lot: fitted.lot };
       const basedOn = state.parts.get(part)?.condition ?? 0;
-      return told({ type: 'replacePart', part, basedOn, reason, instead, underSignature: underNow(state) });
+      return told({ type: 'replacePart', part, basedOn, reason, instead, underSignature: null });
     }
     case 'factReported': {
       const { fact, basedOn } = first.data;
@@ -176,14 +177,17 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'acceptLimitNote', note, pin: first.data.pin, approval, reason });
     }
     case 'gateSigned': {
-      const { gate, digest, words } = first.data;
-      return told({ type: 'signGate', gate, digest, words });
+      const { gate, digest, words, statement, sections } = first.data;
+      return told({ type: 'signGate', gate, digest, words }, { signedAs: { statement, sections } });
     }
     case 'gateReopened': {
       const { gate, reason } = first.data;
       const signature = signatureOf(state, gate)?.seq ?? 0;
       const adopted = of('limitsPinned');
-      if (adopted !== undefined) return told(...adoption(adopted, pin, signature));
+      if (adopted !== undefined) {
+        const [command, facts] = adoption(adopted, pin);
+        return told({ ...command, underSignature: signatureOver(state, command) }, facts);
+      }
       return told({ type: 'reopenGate', gate, signature, reason });
     }
     case 'supplementAdded':
@@ -193,15 +197,14 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
   }
 }
 
-/** A revision that was adopted, under a signature that was reopened with it where one stood. */
+/** A revision that was adopted, as where no signature stands over it. */
 function adoption(
   { reason, rejudged: _, ...freshPin }: JobEventData['limitsPinned'],
   pin: number,
-  underSignature: number | null,
-): [JobCommand, Partial<Facts>] {
+): [Extract<JobCommand, { type: 'pinAgain' }>, Partial<Facts>] {
   const documents = freshPin.documents.map(({ id, digest }) => ({ id, digest }));
   return [
-    { type: 'pinAgain', pin, underSignature, documents, reason },
+    { type: 'pinAgain', pin, underSignature: null, documents, reason },
     { freshPin, currentDocuments: documents },
   ];
 }
@@ -232,8 +235,4 @@ function factCommand(
     case 'fit':
       return { type: 'fitParts', slots, ...fact.with, underSignature };
   }
-}
-function underNow(state: JobState): number | null {
-  const gate = state.route.gates.find(({ sheets }) => sheets.length > 0);
-  return gate === undefined ? null : (signatureOf(state, gate.stage)?.seq ?? null);
 }

@@ -1,5 +1,4 @@
 import { decideBench } from '../bench/decide-bench';
-import { parsePlaceKey } from '../engines/place';
 import { decideFindings } from '../findings/decide-findings';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
@@ -8,6 +7,7 @@ import type { Result } from '../kernel/result';
 import { decideGates } from '../release/decide-gates';
 import { signatureOf } from '../release/gates';
 import type { GateRule } from '../release/route';
+import { signatureOver, signedOver } from './behind-gate';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
 import type { Facts, JobCommand } from './job-commands';
@@ -34,13 +34,12 @@ export function decideJob(
 }
 
 function decide(state: JobState, command: JobCommand, facts: Facts): Result<readonly JobEvent[], Problem> {
-  const behind = signedGateOver(state, command);
-  if (behind !== undefined && command.type === 'pinAgain') return adoptBehind(state, command, behind, facts);
+  const signed = signedOver(state, command);
+  if (signed.length > 0 && command.type === 'pinAgain') return adoptBehind(state, command, signed, facts);
+  const [behind] = signed;
   // What was done in the workshop is not undone by a signature that the person had not seen: it is kept as a report.
   const overtaken =
-    behind !== undefined &&
-    isFact(command) &&
-    command.underSignature !== (signatureOf(state, behind.stage)?.seq ?? null);
+    behind !== undefined && isFact(command) && command.underSignature !== signatureOver(state, command);
   if (behind !== undefined && !overtaken) return refuse('BEHIND_SIGNED_GATE', { gate: behind.label });
   const { by, at } = facts;
   switch (command.type) {
@@ -78,63 +77,31 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'signGate':
     case 'reopenGate':
     case 'addSupplement':
-      return decideGates(state, command, by, at, facts.currentDocuments);
+      return decideGates(state, command, by, at, facts);
   }
 }
 
-/** Adopts a revision under a signature: the gate is reopened in the same act, by who may do both. */
+/** Adopts a revision under signatures: their gates are reopened in the same act, by who may do both. */
 function adoptBehind(
   state: JobState,
   command: JobCommand & { readonly type: 'pinAgain' },
-  { stage, label }: GateRule,
+  behind: readonly GateRule[],
   facts: Facts,
 ): Result<readonly JobEvent[], Problem> {
-  const signature = signatureOf(state, stage)?.seq ?? 0;
-  if (command.underSignature !== signature) return refuse('BEHIND_SIGNED_GATE', { gate: label });
+  const [first] = behind;
+  if (command.underSignature !== signatureOver(state, command))
+    return refuse('BEHIND_SIGNED_GATE', { gate: first?.label ?? '' });
   const adopted = decideArrival(state, command, facts);
   if (!adopted.ok) return adopted;
-  const { reason } = command;
-  const reopen = { type: 'reopenGate', gate: stage, signature, reason } as const;
-  const reopened = decideGates(state, reopen, facts.by, facts.at);
-  return reopened.ok ? ok([...reopened.value, ...adopted.value]) : reopened;
-}
-
-/** The signed gate that a command would change something behind, if there is one. */
-function signedGateOver(state: JobState, command: JobCommand): GateRule | undefined {
-  return state.route.gates.find(
-    (each) => signatureOf(state, each.stage) !== undefined && isBehind(each, command),
-  );
-}
-
-function isBehind(gate: GateRule, command: JobCommand): boolean {
-  switch (command.type) {
-    case 'signGate':
-    case 'reopenGate':
-    case 'addSupplement':
-      return false; // these are decided by the gates themselves
-    case 'confirmIdentity':
-    case 'correctSerial':
-    case 'checkDocuments':
-    case 'takeBackDocumentCheck':
-      return gate.conditions.includes('identityConfirmed') || gate.conditions.includes('documentsCurrent');
-    // A new pin is a decision of its own: what was current at arrival stays signed, and the sheets are judged anew.
-    case 'pinAgain':
-    case 'declinePin':
-    case 'sayEngineFacts':
-    case 'acceptLimitNote':
-    case 'takeInstrument':
-    case 'fitParts':
-    case 'replacePart':
-    case 'reworkPart':
-    case 'acceptInstrument':
-    case 'confirmLimit':
-      return gate.sheets.length > 0;
-    // That nothing more was done changes nothing that was signed; that it was done does.
-    case 'settleFact':
-      return command.as === 'happened' && gate.sheets.length > 0;
-    case 'decideLimit':
-      return gate.sheets.includes(parsePlaceKey(command.fit)?.characteristic ?? '');
-    default:
-      return gate.sheets.includes(parsePlaceKey(command.place)?.characteristic ?? '');
+  const reopened: JobEvent[] = [];
+  for (const { stage } of behind) {
+    // What rests on a gate that was reopened already has fallen with it.
+    if (reopened.some((each) => each.type === 'gateReopened' && each.data.voids.includes(stage))) continue;
+    const signature = signatureOf(state, stage)?.seq ?? 0;
+    const reopen = { type: 'reopenGate', gate: stage, signature, reason: command.reason } as const;
+    const one = decideGates(state, reopen, facts.by, facts.at);
+    if (!one.ok) return one;
+    reopened.push(...one.value);
   }
+  return ok([...reopened, ...adopted.value]);
 }

@@ -1,11 +1,12 @@
 import type { BenchCommand } from '../bench/decide-bench';
 import type { FindingCommand } from '../findings/decide-findings';
 import type { ReworkCommand } from '../rework/decide-rework';
-import type { GateCommand } from '../release/decide-gates';
+import type { GateCommand, GateFacts } from '../release/decide-gates';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../release/route';
 import type { CheckedDocument, SaidFacts } from '../release/arrival';
+import type { PartRef } from '../engines/parts';
 import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
 import type { LimitsPin } from '../library/limits-pin';
@@ -49,6 +50,29 @@ export type ArrivalCommand =
 export type JobCommand = ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | GateCommand;
 export type JobCommandType = JobCommand['type'];
 
+/** What a command says of the state that its author saw. */
+type Basis =
+  | 'basedOn'
+  | 'seen'
+  | 'pin'
+  | 'from'
+  | 'dueOn'
+  | 'readings'
+  | 'signature'
+  | 'underSignature'
+  | 'checked'
+  | 'instead';
+type DraftOf<C> = C extends { readonly type: 'correctReading'; readonly instead: infer I }
+  ? Omit<C, 'basedOn' | 'instead'> & {
+      readonly basedOn?: number;
+      readonly instead: I extends null ? null : Omit<I, 'seen'> & { readonly seen?: readonly PartRef[] };
+    }
+  : C extends { readonly type: string }
+    ? Omit<C, Exclude<Basis, 'instead'>> & Partial<Pick<C, Exclude<Basis, 'instead'> & keyof C>>
+    : never;
+/** A command before it says what it was based on. */
+export type JobDraft = DraftOf<JobCommand>;
+
 /** What a job is opened with: made by the server from the library, the register and the person's answers. */
 export interface Opening {
   readonly job: JobFacts;
@@ -60,13 +84,11 @@ export interface Opening {
 }
 
 /** What the world says at the moment of a command: identity, time, and the registers outside the job. */
-export interface Facts {
+export interface Facts extends GateFacts {
   readonly at: string;
   readonly by: Actor;
   /** The register's word on the instrument that the command names. */
   readonly instrument?: Instrument;
-  /** The revisions that are current today for this engine. */
-  readonly currentDocuments?: readonly CheckedDocument[];
   /** What would be pinned today, for commands that pin again. */
   readonly freshPin?: LimitsPin;
   /** Which engine of this model has the serial that a correction names, and the seal of its last record. */

@@ -10,7 +10,7 @@ import type { PartState } from '../quantity/part-state';
 import { sameData } from '../kernel/same-data';
 import type { Envelope } from '../record/envelope';
 import { understandEntry } from '../record/event-table';
-import { gateStatement } from '../release/gate-statement';
+import { statementAgain } from '../release/statement/gate-statement';
 import { gateRule } from '../release/gate-waits';
 import { pinContext } from '../release/pin-context';
 import { commandOf } from './command-of';
@@ -218,7 +218,7 @@ function factsAgain(before: JobState | undefined, after: JobState, entry: JobEnt
       const gate = before === undefined ? undefined : gateRule(before, entry.data.gate);
       if (before === undefined || gate === undefined)
         return [{ kind: 'gateDigestDiffers', entry: seq, gate: entry.data.gate }];
-      const { digest, words } = gateStatement(before, gate, entry.data.statement);
+      const { digest, words } = statementAgain(before, gate, entry.data);
       const same = digest === entry.data.digest && words.join('\n') === entry.data.words.join('\n');
       const entitled = holdsOneOf(entry.by, gate.signedBy);
       return [

@@ -4,13 +4,17 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
+import { parsePlaceKey } from '../engines/place';
+import { kindsBehind, reportsBehind } from '../bench/places';
 import { secondLook } from '../people/second-person';
 import type { CheckedDocument } from './arrival';
-import { gatesBefore, gateRule, gatesFrom, gateWaits } from './gate-waits';
+import { gateRule, gateWaits, unsignedBefore } from './gate-waits';
 import type { GateSlice } from './gate-waits';
-import { gateStatement, STATEMENT_VERSION } from './gate-statement';
+import { statementAgain, STATEMENT_VERSION } from './statement/gate-statement';
+import { SECTIONS_NOW } from './statement/sections';
 import { signatureOf } from './gates';
-import type { GateEvent } from './gates';
+import type { GateEvent, GateSignature } from './gates';
+import { restingOn, sheetsBehind } from './route';
 import type { GateRule, Stage } from './route';
 
 export type GateCommand =
@@ -29,13 +33,25 @@ export type GateCommand =
     }
   | { readonly type: 'addSupplement'; readonly text: string };
 
+/** What the world says of a signature. */
+export interface GateFacts {
+  /** The documents that are current on that day, where the library was asked. */
+  readonly currentDocuments?: readonly CheckedDocument[];
+  /** The words that today's program would have signed; left out where a story is told again: words are what they were. */
+  readonly wordsToSign?: readonly string[];
+  /** How a signature of a story that is told again was composed; today's way where nothing is said. */
+  readonly signedAs?: SignedAs;
+}
+type SignedAs = Pick<GateSignature, 'statement' | 'sections'>;
+const SIGNED_NOW: SignedAs = { statement: STATEMENT_VERSION, sections: SECTIONS_NOW };
+
 /** Decides signatures. The PIN was checked before: here is decided whether this person may sign this, now. */
 export function decideGates(
   state: GateSlice,
   command: GateCommand,
   by: Actor,
   at: string,
-  current?: readonly CheckedDocument[],
+  { currentDocuments, wordsToSign, signedAs = SIGNED_NOW }: GateFacts = {},
 ): Result<readonly GateEvent[], Problem> {
   if (command.type === 'addSupplement') return addSupplement(state, command.text, by);
   const gate = gateRule(state, command.gate);
@@ -55,7 +71,7 @@ export function decideGates(
         basedOn: command.signature,
         now: signature.seq,
       });
-    const voids = gatesFrom(state, gate.stage)
+    const voids = restingOn(state.route, gate.stage)
       .map(({ stage }) => stage)
       .filter((stage) => signatureOf(state, stage) !== undefined);
     return ok([
@@ -63,14 +79,14 @@ export function decideGates(
     ]);
   }
   if (signatureOf(state, gate.stage) !== undefined) return refuse('BEHIND_SIGNED_GATE', { gate: gate.label });
-  const before = gatesBefore(state, gate).find(({ stage }) => signatureOf(state, stage) === undefined);
+  const [before] = unsignedBefore(state, gate);
   if (before !== undefined) return refuse('GATE_BEFORE_OPEN', { gate: gate.label, before: before.label });
-  const waits = gateWaits(state, gate, at.slice(0, 10), current);
+  const waits = gateWaits(state, gate, at.slice(0, 10), currentDocuments);
   if (waits.length > 0) return refuse('GATE_SHUT', { gate: gate.label, waits: waits.length });
-  const statement = gateStatement(state, gate);
-  if (statement.digest !== command.digest)
-    return refuse('GATE_CHANGED', { gate: gate.label, basedOn: command.digest, now: statement.digest });
-  if (statement.words.join('\n') !== command.words.join('\n'))
+  const { digest, words } = statementAgain(state, gate, { ...signedAs, words: command.words });
+  if (digest !== command.digest)
+    return refuse('GATE_CHANGED', { gate: gate.label, basedOn: command.digest, now: digest });
+  if ((wordsToSign ?? words).join('\n') !== command.words.join('\n'))
     return refuse('WORDS_CHANGED', { gate: gate.label });
   const look = gate.independent
     ? secondLook(`sign the ${gate.label} gate`, workBehind(state, gate), by, at, state.secondPerson)
@@ -79,13 +95,13 @@ export function decideGates(
   return ok([
     {
       type: 'gateSigned',
-      v: 2,
+      v: 3,
       data: {
         gate: gate.stage,
-        digest: statement.digest,
-        words: statement.words,
+        digest,
+        words,
         samePerson: look.value ?? null,
-        statement: STATEMENT_VERSION,
+        ...signedAs,
       },
     },
   ]);
@@ -117,15 +133,21 @@ function workBehind(
       lastAt: serialSaid.at,
     };
   }
-  const readings = state.places.values().flatMap((record) => record.readings);
+  const sheets = sheetsBehind(state.route, gate);
+  const readings = state.places
+    .entries()
+    .filter(([key]) => sheets.includes(parsePlaceKey(key)?.characteristic ?? ''))
+    .flatMap(([, record]) => record.readings);
+  const kinds = kindsBehind(state, sheets);
   // The bores are named when the job is opened: that is no work on them.
   const steps = state.parts
     .values()
+    .filter(({ kind }) => kinds.has(kind))
     .flatMap(({ kind, history }) => history.filter(({ what }) => kind === 'ring' || what !== 'fitted'));
   const ids = [
     ...readings.map((reading) => reading.by.id),
     ...steps.map((step) => step.by),
-    ...state.reports.map((report) => report.by.id),
+    ...reportsBehind(state, sheets).map((report) => report.by.id),
   ];
   const lastAt =
     [...readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ??

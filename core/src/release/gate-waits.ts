@@ -8,6 +8,7 @@ import type { GatesState } from './gates';
 import { openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
 import { sheetPlaces } from '../bench/places';
+import { gateOf, restsOn, sheetsBehind } from './route';
 import type { Condition, GateRule, Stage } from './route';
 
 export type GateSlice = ArrivalState & GatesState & MattersSlice;
@@ -29,7 +30,10 @@ export type Wait =
   | { readonly kind: 'gate'; readonly gate: Stage };
 
 export const gateRule = (state: ArrivalState, stage: Stage): GateRule | undefined =>
-  state.route.gates.find((gate) => gate.stage === stage);
+  gateOf(state.route, stage);
+/** The gates that this one rests on and that nobody has signed yet. */
+export const unsignedBefore = (state: ArrivalState & GatesState, gate: GateRule): readonly GateRule[] =>
+  restsOn(state.route, gate).filter(({ stage }) => signatureOf(state, stage) === undefined);
 
 /** The first gate that is not passed. */
 export const currentGate = (state: ArrivalState & GatesState): GateRule | undefined =>
@@ -46,8 +50,7 @@ export function gateWaits(
   on: string,
   current?: readonly CheckedDocument[],
 ): readonly Wait[] {
-  const allSheets = state.route.gates.flatMap(({ sheets }) => sheets);
-  const sheets = gate.sheets.length > 0 ? gate.sheets : allSheets;
+  const sheets = sheetsBehind(state.route, gate);
   const matters = gate.conditions.some((each) => each === 'placesAccepted' || each === 'findingsDecided')
     ? openMatters(state, sheets)
     : undefined;
@@ -63,7 +66,7 @@ export function gateWaits(
           ? []
           : [{ kind: 'documents' }];
       case 'instrumentsInDate':
-        return instrumentWaits(state, allSheets, on);
+        return instrumentWaits(state, sheets.length > 0 ? sheets : allSheets(state), on);
       case 'placesAccepted':
         return (
           matters?.open.map((status) => ({ kind: 'place', place: status.key, state: status.state })) ?? []
@@ -74,9 +77,7 @@ export function gateWaits(
           ...(matters?.findings.map((finding) => ({ kind: 'finding' as const, finding })) ?? []),
         ];
       case 'gatesBefore':
-        return gatesBefore(state, gate)
-          .filter(({ stage }) => signatureOf(state, stage) === undefined)
-          .map(({ stage }) => ({ kind: 'gate', gate: stage }));
+        return unsignedBefore(state, gate).map(({ stage }) => ({ kind: 'gate', gate: stage }));
     }
   }
 }
@@ -94,13 +95,8 @@ function emptyWaits(state: GateSlice, gate: GateRule, sheets: readonly string[])
   return isEmpty ? [{ kind: 'nothingToSign' }] : [];
 }
 
-export const gatesBefore = (state: ArrivalState, gate: GateRule): readonly GateRule[] =>
-  state.route.gates.slice(
-    0,
-    state.route.gates.findIndex(({ stage }) => stage === gate.stage),
-  );
-export const gatesFrom = (state: ArrivalState, stage: Stage): readonly GateRule[] =>
-  state.route.gates.slice(state.route.gates.findIndex((gate) => gate.stage === stage));
+/** A gate before all sheets asks for the instruments of every one. */
+const allSheets = ({ route }: ArrivalState): readonly string[] => route.gates.flatMap(({ sheets }) => sheets);
 
 function instrumentWaits(state: GateSlice, sheets: readonly string[], on: string): Wait[] {
   const taken = Object.values(state.instruments);
@@ -122,6 +118,6 @@ export function gateStand(
   current?: readonly CheckedDocument[],
 ): 'shut' | 'ready' | 'passed' {
   if (signatureOf(state, gate.stage) !== undefined) return 'passed';
-  const before = gatesBefore(state, gate).every(({ stage }) => signatureOf(state, stage) !== undefined);
-  return before && gateWaits(state, gate, on, current).length === 0 ? 'ready' : 'shut';
+  const isReady = unsignedBefore(state, gate).length === 0;
+  return isReady && gateWaits(state, gate, on, current).length === 0 ? 'ready' : 'shut';
 }

@@ -15,6 +15,8 @@ export interface GateSignature {
   readonly samePerson: SamePerson | null;
   /** Which version of the statement the digest and the words are of. */
   readonly statement: number;
+  /** Which sections the digest is of, each in which version; empty in the statements before there were sections. */
+  readonly sections: Readonly<Record<string, number>>;
   readonly voided?: {
     readonly seq: number;
     readonly at: string;
@@ -77,14 +79,16 @@ export const GATE_EVENTS = {
       readonly words: readonly string[];
       readonly samePerson: SamePerson | null;
       readonly statement: number;
+      readonly sections: Readonly<Record<string, number>>;
     },
     GatesState
   >()(
-    2,
+    3,
     ({ signatures }, { gate, ...signed }, stamp) => ({
       signatures: { ...signatures, [gate]: [...(signatures[gate] ?? []), { ...stamp, ...signed }] },
     }),
     (data) => ({ ...data, statement: 1 }),
+    (data) => ({ ...data, sections: {} }),
   ),
   gateReopened: event<
     { readonly gate: Stage; readonly reason: string; readonly voids: readonly Stage[] },

@@ -1,5 +1,5 @@
 import { own } from '../kernel/own';
-import { fitKey } from '../engines/place';
+import { fitKey, parsePlaceKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import type { FactReport, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
@@ -9,11 +9,12 @@ import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import { partsAt, placeAt, sheetPlaces, workersAt } from '../bench/places';
+import { partsAt, placeAt, reportsBehind, sheetPlaces, workersAt } from '../bench/places';
 import { CONFIRMERS, lateInstruments, workAt } from '../findings/decide-findings';
 import { isAbout } from '../findings/decisions';
 import { placeStatus, reportsAt } from '../findings/place-status';
 import type { PlaceStatus, StatusSlice } from '../findings/place-status';
+import { revisionOfRow } from '../library/document';
 import { limitNotes } from '../library/limit-notes';
 import type { LimitNote, NotedEngine, RestatedFact } from '../library/limit-notes';
 import { setRules } from '../findings/set-rules';
@@ -116,14 +117,14 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
       state,
       characteristics.map(({ id }) => id),
     ),
-    ...noteFindings(state),
+    ...noteFindings(state, sheets),
     ...statuses.flatMap((status) => placeFindings(state, status, beyondFiling)),
     ...ruleFindings(
       state,
       characteristics.map(({ id }) => id),
     ),
-    ...instrumentFindings(state),
-    ...reportFindings(state, statuses),
+    ...instrumentFindings(state, sheets),
+    ...reportFindings(state, statuses, sheets),
   ];
   const decidedElsewhere = new Set(
     findings.flatMap((each) =>
@@ -234,11 +235,12 @@ const placesWithheld = onceFor((pin: LimitsPin): ReadonlyMap<string, readonly Pl
   );
 });
 /** Notes about the pinned limits that nobody has accepted yet. */
-function noteFindings(state: MattersSlice): Finding[] {
+function noteFindings(state: MattersSlice, sheets?: readonly string[]): Finding[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
   return limitNotes(pin, state)
     .filter(({ id, kind }) => !isAcceptedNote(state, id, kind !== 'serialOdd' && kind !== 'factRestated'))
+    .filter((note) => sheets === undefined || isAboutSheets(state, pin, note, sheets))
     .map((note) => ({
       id: `note ${note.id}`,
       kind: 'limitNote',
@@ -246,6 +248,44 @@ function noteFindings(state: MattersSlice): Finding[] {
       decidedBy: INSPECTORS,
       notBy: note.kind === 'factRestated' ? [note.by.id] : [],
     }));
+}
+
+/** Whether a note is about what is measured on these sheets; what is about the engine as a whole is about every sheet. */
+function isAboutSheets(
+  state: MattersSlice,
+  pin: LimitsPin,
+  note: LimitNote,
+  sheets: readonly string[],
+): boolean {
+  const hasFit = (fit: string): boolean => sheets.includes(parsePlaceKey(fit)?.characteristic ?? '');
+  const rowsOf = (isOf: (row: string) => boolean): boolean => {
+    const decided = state.limitDecisions.filter((each) => each.pin === pin.pin);
+    return (
+      pin.fits.some(({ fit, governing }) => hasFit(fit) && Object.values(governing.sources).some(isOf)) ||
+      decided.some(({ fit, rows }) => hasFit(fit) && Object.values(rows).some(isOf))
+    );
+  };
+  switch (note.kind) {
+    case 'serialOdd':
+    case 'factRestated':
+      return true;
+    case 'otherMaker':
+      return rowsOf((row) => revisionOfRow(row) === note.document);
+    case 'nominalDiameter':
+      return rowsOf((row) => note.rows.includes(row));
+    case 'targetConflict':
+      return hasFit(note.fit);
+  }
+}
+
+/** The ids of everything on these sheets that somebody can accept with a reason: odd limits, and rules over several readings. */
+export function notesAbout(state: MattersSlice, sheets: readonly string[]): readonly string[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  return [
+    ...limitNotes(pin, state).filter((note) => isAboutSheets(state, pin, note, sheets)),
+    ...setRules(state, sheets),
+  ].map(({ id }) => id);
 }
 function ruleFindings(state: MattersSlice, characteristics: readonly string[]): Finding[] {
   return setRules(state, characteristics)
@@ -259,9 +299,13 @@ function isAcceptedNote(state: MattersSlice, id: string, ofPin: boolean): boolea
   return accepted !== undefined && (!ofPin || accepted.pin === currentPin(state)?.pin);
 }
 /** One finding for each report that is not settled, with the places that wait for it. */
-function reportFindings(state: MattersSlice, statuses: readonly PlaceStatus[]): Finding[] {
+function reportFindings(
+  state: MattersSlice,
+  statuses: readonly PlaceStatus[],
+  sheets?: readonly string[],
+): Finding[] {
   const waiting = statuses.filter(({ state: word }) => word === 'unsettled');
-  return state.reports.map((report) => ({
+  return (sheets === undefined ? state.reports : reportsBehind(state, sheets)).map((report) => ({
     id: `report ${report.seq}`,
     kind: 'factUnsettled',
     report,
@@ -279,15 +323,24 @@ function partStateAt(state: MattersSlice, place: Place): PartState {
   return parts?.ok === true ? parts.partState : 'new';
 }
 
-function instrumentFindings(state: MattersSlice): Finding[] {
-  return Object.entries(lateInstruments(state)).map(([instrument, readings]) => ({
-    id: `instrument ${instrument}`,
-    kind: 'instrumentOutOfDate',
-    instrument,
-    readings: readings.map(({ seq }) => seq),
-    places: readings.map(({ place }) => place),
-    dueOn: readings[0]?.instrument.dueOn ?? '',
-    decidedBy: INSPECTORS,
-    notBy: [...new Set(readings.map(({ by }) => by.id))],
-  }));
+function instrumentFindings(state: MattersSlice, sheets?: readonly string[]): Finding[] {
+  return Object.entries(lateInstruments(state)).flatMap(([instrument, all]): Finding[] => {
+    const readings = all.filter(
+      ({ place }) => sheets?.includes(parsePlaceKey(place)?.characteristic ?? '') ?? true,
+    );
+    const [first] = readings;
+    if (first === undefined) return [];
+    return [
+      {
+        id: `instrument ${instrument}`,
+        kind: 'instrumentOutOfDate',
+        instrument,
+        readings: readings.map(({ seq }) => seq),
+        places: readings.map(({ place }) => place),
+        dueOn: first.instrument.dueOn,
+        decidedBy: INSPECTORS,
+        notBy: [...new Set(readings.map(({ by }) => by.id))],
+      },
+    ];
+  });
 }

@@ -33,6 +33,11 @@ export interface GateRule {
   readonly signedBy: readonly Role[];
   /** Whether who did the work behind the gate may sign it. */
   readonly independent: boolean;
+  /**
+   * The gates that this one rests on: they are signed before it, and it falls when one of them is opened again. Every gate
+   * before it where nothing is said.
+   */
+  readonly after?: readonly Stage[];
 }
 
 /** The gates that a job passes, in order, and what its record covers. */
@@ -41,4 +46,46 @@ export interface Route {
   /** What the record covers, in words: it stands in the record's title. */
   readonly covers: string;
   readonly gates: readonly GateRule[];
+}
+
+export const gateOf = ({ gates }: Route, stage: Stage): GateRule | undefined =>
+  gates.find((gate) => gate.stage === stage);
+
+/** The gate in which a sheet is taken. */
+export const gateOfSheet = ({ gates }: Route, characteristic: string): GateRule | undefined =>
+  gates.find(({ sheets }) => sheets.includes(characteristic));
+
+/**
+ * What a stage is about, by what its gate asks for and not by its name: the engine that came in, sheets to be measured, the
+ * record as a whole, or what a gate alone waits for.
+ */
+export type StageKind = 'arrival' | 'sheets' | 'record' | 'gate';
+export function stageKind({ gates }: Route, { stage, conditions, sheets }: GateRule): StageKind {
+  if (conditions.includes('identityConfirmed')) return 'arrival';
+  if (sheets.length > 0) return 'sheets';
+  return gates.at(-1)?.stage === stage ? 'record' : 'gate';
+}
+
+/** The gates that must be signed before this one, in the route's order. */
+export function restsOn({ gates }: Route, { stage, after }: GateRule): readonly GateRule[] {
+  const before = gates.slice(
+    0,
+    gates.findIndex((gate) => gate.stage === stage),
+  );
+  return after === undefined ? before : before.filter((gate) => after.includes(gate.stage));
+}
+
+/** A gate and every gate that rests on it, also through others: what falls when it is opened again. */
+export function restingOn(route: Route, stage: Stage): readonly GateRule[] {
+  const falls = new Set([stage]);
+  for (const gate of route.gates)
+    if (restsOn(route, gate).some((each) => falls.has(each.stage))) falls.add(gate.stage);
+  return route.gates.filter((gate) => falls.has(gate.stage));
+}
+
+/** The sheets that a gate is about: its own, or, where it has none, those of every gate that it rests on. */
+export function sheetsBehind(route: Route, gate: GateRule): readonly string[] {
+  if (gate.sheets.length > 0) return gate.sheets;
+  const below = restsOn(route, gate).flatMap((each) => sheetsBehind(route, each));
+  return [...new Set(below)];
 }

@@ -189,8 +189,6 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await page.getByLabel('Serial, as on the plate').fill('4330-00099');
     await page.getByRole('button', { name: 'Open the job' }).click();
     await page.waitForURL('**/arrival');
-    await page.getByRole('button', { name: 'Take FS-1' }).click();
-    await expect(page.getByText('Bench feelers, due')).toBeVisible();
   });
   await test.step('who opened the job is no second person; another is', async () => {
     await page.getByRole('button', { name: 'Read the plate' }).click();
@@ -214,10 +212,14 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await dialog.done('Sign');
     await expect(page.getByText('Signed by Cato Lund')).toBeVisible();
   });
-  await test.step('rings are fitted and all of their gaps are taken, by keys alone', async () => {
+  await test.step('a gauge is taken where it is needed, rings are fitted, and all of their gaps are taken, by keys alone', async () => {
     await changeHands(page, 'Bo Friis');
     await page.locator('nav.line').getByText('Rings').click();
     const bench = new Bench(page);
+    await expect(bench.verdict).toContainText('No gauge is taken');
+    await page.locator('app-entry-bar').getByRole('button', { name: 'Take a gauge' }).click();
+    await dialog.choose('Which', 'FS-1, Bench feelers');
+    await dialog.done('Take it in hand');
     await expect(bench.verdict).toContainText('No ring is fitted here');
     await page.keyboard.press('f');
     await dialog.done('Fit');

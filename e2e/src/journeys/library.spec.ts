@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { largeTable } from '../support/large-table';
-import { Bench, changeHands, choose, Dialog, signIn } from '../support/pages';
-import { root, Server } from '../support/server';
+import { at, Bench, changeHands, choose, Dialog, signIn } from '../support/pages';
+import { PIN, root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
@@ -373,6 +373,78 @@ test('a revision that is published while a job is open says so there without a r
   // Nothing holds any more: the pin rests on what is no longer current, and says so.
   await withdraw('SM-52 rev 4', /Nothing of SM-52/, 'the maker takes the manual back');
   await expect(page.locator('a.arrived')).toContainText('SM-52 rev 4 no longer holds');
+  await server.remove();
+});
+
+test('a revision that arrives over a signed gate is adopted in one act, with one reason and one signature', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  const { address } = server;
+  const [ivo, sanna, teo, perrin] = await Promise.all(
+    ['ivo-marrable', 'sanna-tveldt', 'teo-lindqvale', 'perrin-oduvale'].map((id) =>
+      ApiTablet.signIn(address, id),
+    ),
+  );
+  if (ivo === undefined || sanna === undefined || teo === undefined || perrin === undefined)
+    throw new Error('nobody signed in');
+  const jobId = await ivo.openReady(
+    { number: 'R-1', duty: 'continuous marine', reason: 'rebored' },
+    {
+      model: 'M8-52',
+      serial: 'M8-50031',
+      oversize: '0.020',
+      pistonMaterial: 'K',
+      ringPartNumber: 'CR-52-020',
+      ringMaker: 'Corvale',
+    },
+  );
+  await sanna.command(jobId, { type: 'confirmIdentity', serialSeen: 'M8-50031' });
+  await ivo.command(jobId, { type: 'checkDocuments' });
+  for (const place of await ivo.openPlaces(jobId)) await ivo.takeThere(jobId, place, '18/20');
+  await perrin.sign(jobId, 'arrival');
+  await perrin.sign(jobId, 'rings');
+  const rows = readFileSync(join(root, 'demo/documents/SM-52-rev-4.csv'), 'utf8');
+  await teo.publish(
+    perrin,
+    {
+      number: 'SM-52',
+      revision: '5',
+      title: 'Rings and rod bearings',
+      kind: 'manual',
+      issued: '2026-01-01',
+      effective: '2026-01-02',
+      models: ['M8-52'],
+    },
+    // The second ring may be no smaller than 0.019 now: 18/20 may be too tight for it.
+    Buffer.from(rows.replace('0.016,0.024', '0.019,0.024')),
+  );
+
+  const adoption = page.getByRole('region', { name: 'What arrived' });
+  const dialog = new Dialog(page);
+  await signIn(page, address, 'Perrin Oduvale');
+  await page.goto(`${address}/jobs/${jobId}/limits`);
+  await expect(adoption).toContainText('19.0 to 24.0 thou');
+  await adoption.getByRole('button', { name: 'Adopt' }).click();
+  await expect(dialog.box).toContainText('its signature and every later one are void with this');
+  await dialog.fill('PIN', '1111');
+  await expect(dialog.box.getByRole('button', { name: 'Adopt and reopen' })).toBeDisabled();
+  await dialog.fill('Reason', 'it holds for engines on the bench');
+  await dialog.submit('Adopt and reopen');
+  await expect(dialog.box).toContainText('PIN');
+  await expect(dialog.box.getByLabel('Reason')).toHaveValue('it holds for engines on the bench');
+  expect((await ivo.job(jobId)).pins).toHaveLength(1);
+  await dialog.fill('PIN', PIN);
+  await dialog.done('Adopt and reopen');
+  await expect(adoption).toHaveCount(0);
+  await expect(page.locator('nav.line').getByText(/8 places open/)).toBeVisible();
+
+  // What was signed, and by which document it was judged, can still be read.
+  const bench = await new Bench(page).open(address, jobId, at(1, 2, 'mid'));
+  await bench.expectState(at(1, 2, 'mid'), 'notProven');
+  await expect(page.locator('app-reading-card .history')).toContainText('in by SM-52 rev 4');
+  await page.goto(`${address}/jobs/${jobId}/release`);
+  await expect(page.getByText('it holds for engines on the bench').first()).toBeVisible();
   await server.remove();
 });
 

@@ -1,20 +1,69 @@
+import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
+import { partIn, slotKey } from '@oak-gate/core';
+import type { JobDraft } from '@oak-gate/core';
 import type { Page } from '@playwright/test';
 import { hiddenParts } from '../support/geometry';
-import { at, signIn } from '../support/pages';
+import { at, Bench, signIn } from '../support/pages';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 import { inTheme, THEMES } from '../support/themes';
 
-let jobs: { open: string; sealed: string; v8: string };
+let jobs: { open: string; sealed: string; v8: string; empty: string };
+const TIGHT = at(1, 2, 'mid');
+const LOOSE = at(3, 2, 'mid');
+const CONTESTED = at(2, 2, 'mid');
+const REPORTED = at(4, 2, 'mid');
+const UNTAKEN = at(5, 2, 'mid');
+const SETTLED_BY_NOBODY = at(6, 2, 'mid');
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
+  const sanna = await ApiTablet.signIn(demo.address, 'sanna-tveldt');
+  const v8 = await ivo.openV8('D-1', 'M8-50021');
   jobs = {
     open: await ivo.jobId('J-2041'),
     sealed: await ivo.jobId('J-2040'),
-    v8: await ivo.openV8('D-1', 'M8-50021'),
+    v8,
+    empty: await ivo.openEmptyV8('D-2', 'M8-50022'),
   };
+  await ivo.takeThere(v8, TIGHT, '10/11');
+  await ivo.takeThere(v8, LOOSE, '28/32');
+  // The set has no blade between these, and the maximum is 24.
+  await ivo.takeThere(v8, SETTLED_BY_NOBODY, '24/25');
+  const seen = {
+    type: 'takeReading',
+    place: CONTESTED,
+    unit: 'thou',
+    instrument: 'FS-2',
+    answers: [{ question: 'expanderOut', answer: 'yes' }],
+    slip: null,
+  };
+  const readings = await Promise.all([
+    ivo.seen(v8, { ...seen, text: '16/17' } as JobDraft),
+    sanna.seen(v8, { ...seen, text: '18/19' } as JobDraft),
+  ]);
+  await ivo.post(`/api/jobs/${v8}/commands`, { id: randomUUID(), command: readings[0] });
+  await sanna.post(`/api/jobs/${v8}/commands`, { id: randomUUID(), command: readings[1] });
+  // Two people say that they filed the same ring, and neither knew of the other.
+  const ring = partIn(await ivo.job(v8), slotKey('ring', { cylinder: '4', groove: '2', member: 'ring' }));
+  const filed = { type: 'reworkPart', part: ring?.id ?? '', basedOn: ring?.condition ?? 0, what: 'filed' };
+  await ivo.command(v8, { ...filed, how: 'flat file: a little' });
+  await sanna.command(v8, { ...filed, how: 'diamond file: one end' });
 });
+/** What the card of a place offers at once, or behind More. */
+const onBench =
+  (name: string, where: 'card' | 'more' = 'more') =>
+  async (page: Page): Promise<void> => {
+    await page.locator('app-sheet table').first().waitFor();
+    if (where === 'more') await new Bench(page).more(name);
+    else await page.locator('app-reading-card').getByRole('button', { name }).first().click();
+  };
+const benchOf = (job: 'v8' | 'empty', place: string) => (): string =>
+  `/jobs/${jobs[job]}/rings?place=${place}`;
+const decide =
+  (about: string) =>
+  (page: Page): Promise<void> =>
+    page.locator('.finding', { hasText: about }).getByRole('button', { name: 'Decide' }).first().click();
 type Opening = readonly [name: string, path: () => string, open: (page: Page) => Promise<void>];
 const press =
   (name: string) =>
@@ -36,9 +85,21 @@ const DIALOGS: Readonly<Record<string, readonly Opening[]>> = {
       press(name),
     ]),
     ['change hands', () => '/floor', (page) => page.locator('button.hands').click()],
+    ['fit rings', benchOf('empty', TIGHT), onBench('Fit rings', 'card')],
+    ['a ring is filed', benchOf('v8', TIGHT), onBench('This ring was filed')],
+    ['a ring is replaced', benchOf('v8', TIGHT), onBench('Replace this ring')],
+    ['a bore is honed', benchOf('v8', TIGHT), onBench('This bore was honed')],
+    ['a concession is asked for', benchOf('v8', LOOSE), onBench('Ask for a concession')],
+    ['a reading is void', benchOf('v8', LOOSE), onBench('Void this reading')],
+    ['a place is deferred', benchOf('v8', UNTAKEN), onBench('Defer this place')],
+    ['not applicable', benchOf('v8', UNTAKEN), onBench('Not applicable here')],
+    ['a report is settled', benchOf('v8', REPORTED), onBench('Settle it', 'card')],
+    ['another gauge', benchOf('v8', SETTLED_BY_NOBODY), onBench('Another gauge', 'card')],
   ],
   'Perrin Oduvale': [
     ['a gate opened again', () => `/jobs/${jobs.open}/gate/arrival`, press('Reopen')],
+    ['a contest is decided', () => `/jobs/${jobs.v8}/gate/rings`, decide('two people measured it')],
+    ['a ring out of limits is decided', () => `/jobs/${jobs.v8}/gate/rings`, decide('is loose')],
     ['a supplement', () => `/jobs/${jobs.sealed}/release`, press('Add a supplement')],
   ],
 };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { ledgerEntries } from '@oak-gate/contract';
-import { basedOnNow, openMatters, replayJob, slotsOf } from '@oak-gate/core';
-import type { JobDraft, JobState } from '@oak-gate/core';
+import { ledgerEntries, gateStatement } from '@oak-gate/contract';
+import { basedOnNow, gateRule, openMatters, replayJob, slotsOf } from '@oak-gate/core';
+import type { JobDraft, JobState, Stage } from '@oak-gate/core';
 import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
 import { PIN } from './server';
@@ -81,6 +81,19 @@ export class ApiTablet {
   async openPlaces(jobId: string): Promise<readonly string[]> {
     return openMatters(await this.job(jobId)).open.map(({ key }) => key);
   }
+  /** Signs a gate over what stands behind it now. */
+  async sign(jobId: string, gate: Stage): Promise<void> {
+    const state = await this.job(jobId);
+    const rule = gateRule(state, gate);
+    if (rule === undefined) throw new Error(`no gate ${gate}`);
+    const command = await this.seen(jobId, { type: 'signGate', gate, ...gateStatement(state, rule) });
+    const { status, body } = await this.post(`/api/jobs/${jobId}/commands`, {
+      id: randomUUID(),
+      command,
+      pin: PIN,
+    });
+    if (status !== 201) throw new Error(JSON.stringify(body));
+  }
   async take(jobId: string, place: string, text: string) {
     return this.command(jobId, {
       type: 'takeReading',
@@ -92,13 +105,17 @@ export class ApiTablet {
       slip: null,
     });
   }
+  /** The same where a test rests on it. */
+  async takeThere(jobId: string, place: string, text: string): Promise<void> {
+    const { status, body } = await this.take(jobId, place, text);
+    if (status !== 201) throw new Error(JSON.stringify(body));
+  }
   async job(jobId: string): Promise<JobState> {
     const { entries } = ledgerEntries.parse(await this.get(`/api/jobs/${jobId}/entries`));
     const state = replayJob(entries.map(({ entry }) => entry));
     if (state === undefined) throw new Error('no story');
     return state;
   }
-  /** A marine V8 with its rings fitted, measured nowhere. */
   /** Puts a document into the library, drafted by this steward and checked by somebody else. */
   async publish(
     checker: ApiTablet,
@@ -113,11 +130,10 @@ export class ApiTablet {
     const { status, body } = await this.post(`${path}/publish`, { id: randomUUID() });
     if (status !== 201) throw new Error(JSON.stringify(body));
   }
-  /** Opens a job, takes the feelers and fits every ring: ready to be measured. */
-  async openReady(
+  /** Opens a job and takes the feelers for it. */
+  async open(
     job: { readonly number: string; readonly duty: string; readonly reason: string },
     engine: { readonly model: string; readonly serial: string; readonly [more: string]: unknown },
-    state: 'new' | 'reused' = 'new',
   ): Promise<string> {
     const nothing = {
       buildDate: null,
@@ -135,6 +151,15 @@ export class ApiTablet {
     if (status !== 201) throw new Error(JSON.stringify(body));
     const { jobId } = body as { jobId: string };
     await this.command(jobId, { type: 'takeInstrument', instrument: 'FS-2' });
+    return jobId;
+  }
+  /** The same with every ring fitted: ready to be measured. */
+  async openReady(
+    job: { readonly number: string; readonly duty: string; readonly reason: string },
+    engine: { readonly model: string; readonly serial: string; readonly [more: string]: unknown },
+    state: 'new' | 'reused' = 'new',
+  ): Promise<string> {
+    const jobId = await this.open(job, engine);
     const layout = (await this.job(jobId)).pins[0]?.model.layout;
     if (layout === undefined) throw new Error('nothing pinned');
     await this.command(jobId, {
@@ -146,10 +171,18 @@ export class ApiTablet {
     });
     return jobId;
   }
+  /** A marine V8 with its rings fitted, measured nowhere. */
   openV8(number: string, serial: string): Promise<string> {
-    return this.openReady(
-      { number, duty: 'continuous marine', reason: 'rebored' },
-      { model: 'M8-52', serial, oversize: '0.020', pistonMaterial: 'H' },
-    );
+    return this.openReady(...v8(number, serial));
+  }
+  /** One in which no ring lies yet. */
+  openEmptyV8(number: string, serial: string): Promise<string> {
+    return this.open(...v8(number, serial));
   }
 }
+
+const v8 = (number: string, serial: string) =>
+  [
+    { number, duty: 'continuous marine', reason: 'rebored' },
+    { model: 'M8-52', serial, oversize: '0.020', pistonMaterial: 'H' },
+  ] as const;

@@ -1,11 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { commandAnswer, ledgerEntries, problemDetails } from '@oak-gate/contract';
+import { commandAnswer, ledgerEntries, problemDetails, gateStatement } from '@oak-gate/contract';
 import {
   basedOnNow,
   foresee,
   gateRule,
-  gateStatement,
   hear,
   nothingHeard,
   stillOnTheWay,

@@ -1,5 +1,6 @@
+import { gateStatement } from '@oak-gate/contract';
 import { randomUUID } from 'node:crypto';
-import { basedOnNow, gateRule, gateStatement, partIn, slotsOf } from '@oak-gate/core';
+import { basedOnNow, gateRule, partIn, slotsOf } from '@oak-gate/core';
 import type { JobDraft, JobState, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';

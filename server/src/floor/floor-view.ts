@@ -1,7 +1,16 @@
 import { findingWords, movedWords, taskWords, waitWords } from '@oak-gate/contract';
 import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
-import { currentGate, gateStand, gateWaits, isInDate, openMatters } from '@oak-gate/core';
-import type { Finding, Instrument, JobState, Role, Wait } from '@oak-gate/core';
+import {
+  currentGate,
+  gateStand,
+  gateWaits,
+  gateOfSheet,
+  isInDate,
+  openMatters,
+  parsePlaceKey,
+  sheetsBehind,
+} from '@oak-gate/core';
+import type { Finding, Instrument, JobState, OpenMatters, Role, Wait } from '@oak-gate/core';
 import type { JobRow } from '../record';
 
 const MINUTES_PER_PLACE = 3;
@@ -49,7 +58,7 @@ function waitingWords(
   if (first === undefined)
     return { waitingOn: `${gate} gate: ${signers} signature`, then: thenNext(state, gate) };
   const findings = waits.filter(({ kind }) => kind === 'finding');
-  const { tasks, open } = openMatters(state);
+  const { tasks, open } = mattersNow(state);
   const files = tasks.filter(({ kind }) => kind === 'file');
   if (findings[0] !== undefined) {
     return {
@@ -131,13 +140,14 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
   const waits = gateWaits(state, gate, on);
   if (waits.length === 0)
     return [need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
-  const findings = openMatters(state).findings.map((finding) =>
+  const { findings: open, tasks } = mattersNow(state);
+  const findings = open.map((finding) =>
     need(
       roleWords(finding.decidedBy),
       findingWords(state, finding),
       1,
       sinceOf(state, finding),
-      stageOf(finding),
+      pageOf(state, finding),
     ),
   );
   const arrivals = waits.flatMap((wait) => {
@@ -153,16 +163,25 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
     if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
     return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
   });
-  const files = openMatters(state)
-    .tasks.filter(({ kind }) => kind === 'file')
+  const files = tasks
+    .filter(({ kind }) => kind === 'file')
     .map((task) => need('technician', taskWords(state, task), 3));
   return [...findings, ...arrivals, ...files];
 }
-/** Where a finding is decided: what a document leaves open beside the documents, the rest on the bench. */
-const stageOf = ({ kind }: Finding): string =>
-  kind === 'limitWithheld' || kind === 'limitToConfirm' || kind === 'limitNote' || kind === 'setRule'
-    ? 'limits'
-    : 'rings';
+/** Where a finding is decided: what a document leaves open beside the documents, the rest where its place is measured. */
+function pageOf({ route }: JobState, finding: Finding): string | undefined {
+  const { kind } = finding;
+  if (kind === 'limitWithheld' || kind === 'limitToConfirm' || kind === 'limitNote' || kind === 'setRule')
+    return 'limits';
+  const place = 'place' in finding ? finding.place : finding.places[0];
+  return gateOfSheet(route, parsePlaceKey(place ?? '')?.characteristic ?? '')?.stage;
+}
+/** What is open behind the gate that is to be signed next: all of it before the first sheet, so that nothing waits unseen. */
+function mattersNow(state: JobState): OpenMatters {
+  const gate = currentGate(state);
+  const sheets = gate === undefined ? [] : sheetsBehind(state.route, gate);
+  return openMatters(state, sheets.length === 0 ? undefined : sheets);
+}
 function sinceOf(state: JobState, finding: Finding): string {
   if (!('place' in finding)) return state.at;
   return state.places.get(finding.place)?.readings.at(-1)?.at ?? state.at;

@@ -230,8 +230,12 @@ function summaryFrom(state: JobState, length: number, on: string): Kept {
   const model = pin?.model;
   const asked = model === undefined ? {} : pinContext(model, state.engine, state.job.duty).context;
   const context = model === undefined ? {} : contextOf(model, { serial: state.engine.serial, ...asked });
-  // Only before Arrival is signed does the day alone change what a job waits for: an instrument falls due.
-  const dues = signatureOf(state, 'arrival') === undefined ? Object.values(state.instruments) : [];
+  // Where a gate asks for instruments that are in date, the day alone changes what a job waits for until it is signed.
+  const asks = state.route.gates.some(
+    ({ stage, conditions }) =>
+      conditions.includes('instrumentsInDate') && signatureOf(state, stage) === undefined,
+  );
+  const dues = asks ? Object.values(state.instruments) : [];
   const until =
     dues
       .map(({ dueOn }) => dueOn)

@@ -1,8 +1,10 @@
+import { gateStatement } from '@oak-gate/contract';
 import {
   contextOf,
   currentRevisions,
   documentsFor,
   EMPTY_LIBRARY,
+  gateRule,
   NO_INSTRUMENTS,
   pinContext,
   pinLimits,
@@ -83,7 +85,13 @@ export function factsFor(
     const fresh = freshPin(services, state, on);
     return { at, by, freshPin: fresh, currentDocuments: documentsOf(fresh) };
   }
-  return { at, by, currentDocuments: currentDocuments(services, state, on) };
+  const gate = command.type === 'signGate' ? gateRule(state, command.gate) : undefined;
+  return {
+    at,
+    by,
+    currentDocuments: currentDocuments(services, state, on),
+    ...(gate === undefined ? {} : { wordsToSign: gateStatement(state, gate).words }),
+  };
 }
 
 /** The documents that are current today for an open job's engine. */

@@ -70,7 +70,7 @@ export class BenchActs {
   });
 
   toFindings(): void {
-    void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'gate', 'rings']);
+    void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'gate', this.hand.at.stage()]);
   }
 
   /** Another gauge comes into the hand: one that the job has, or one of the register, taken for the job here. */
@@ -78,8 +78,9 @@ export class BenchActs {
     const register = await this.api.get('/api/instruments', instrumentList);
     const here = this.hand.instrument()?.id;
     const inJob = this.hand.instruments().filter(({ id }) => id !== here);
+    const tools = this.hand.at.characteristic()?.tools ?? [];
     const toTake = (register.ok ? register.value : []).filter(
-      ({ id }) => !this.hand.instruments().some((each) => each.id === id),
+      ({ id, kind }) => tools.includes(kind) && !this.hand.instruments().some((each) => each.id === id),
     );
     if (inJob.length + toTake.length === 0) {
       await this.router.navigate(['/instruments']);
@@ -90,9 +91,10 @@ export class BenchActs {
       ...toTake.map(({ id, name, dueOn }) => ({ value: id, label: `${id}, ${name}, due ${dueOn}: take it` })),
     ];
     await this.asker.ask({
-      title: 'Another gauge',
+      title: here === undefined ? 'Take a gauge' : 'Another gauge',
       lines: [
-        'What is typed with the one in hand stays with it. One that is not listed is registered under Instruments.',
+        ...(here === undefined ? [] : ['What is typed with the one in hand stays with it.']),
+        'One that is not listed is registered under Instruments.',
       ],
       fields: [{ key: 'instrument', label: 'Which', kind: 'choice', options }],
       submit: 'Take it in hand',

@@ -49,6 +49,7 @@ function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
     Object.defineProperty(hand.at, 'job', { value: () => demo.job, configurable: true });
   }
   tell();
+  hand.at.stage.set('rings');
   hand.select(SKIRT);
   return { hand, desk, sent, demo };
 }

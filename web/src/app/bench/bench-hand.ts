@@ -151,7 +151,7 @@ export class BenchHand {
   readonly end = computed((): BenchEnd | undefined => {
     const job = this.at.job();
     if (!this.ended() || job === undefined) return undefined;
-    const open = openMatters(job).open.map(({ key }) => key);
+    const open = this.at.matters()?.open.map(({ key }) => key) ?? [];
     const typed = this.drafts.of(this.whose());
     return { open: open.length, typed: typed.length, first: typed[0] ?? open[0] };
   });

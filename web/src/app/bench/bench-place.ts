@@ -1,7 +1,9 @@
 import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import {
   currentPin,
+  gateRule,
   limitInForce,
+  openMatters,
   parsePlaceKey,
   partIn,
   placeKey,
@@ -9,7 +11,7 @@ import {
   sheetPlaces,
   slotKey,
 } from '@oak-gate/core';
-import type { PlaceKey } from '@oak-gate/core';
+import type { PlaceKey, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { partStateAt } from '../ui/sheet-view';
@@ -22,9 +24,22 @@ export class BenchPlace {
   readonly job = inject(Store).selectSignal(jobFeature.selectJob);
   private readonly chosen = signal<PlaceKey | undefined>(undefined);
 
+  /** The stage whose sheets lie on the bench; the page says it, from its address. */
+  readonly stage = signal<Stage | undefined>(undefined);
+  readonly gate = computed(() => {
+    const job = this.job();
+    const stage = this.stage();
+    return job === undefined || stage === undefined ? undefined : gateRule(job, stage);
+  });
+  /** What is open on these sheets. */
+  readonly matters = computed(() => {
+    const job = this.job();
+    const gate = this.gate();
+    return job === undefined || gate === undefined ? undefined : openMatters(job, gate.sheets);
+  });
   private readonly places = computed(() => {
     const job = this.job();
-    return job === undefined ? [] : sheetPlaces(job);
+    return job === undefined ? [] : (this.gate()?.sheets ?? []).flatMap((sheet) => sheetPlaces(job, sheet));
   });
   /** Where the bench opened: found once for each job, so that nothing that is recorded anywhere moves the hand. */
   private readonly opening = linkedSignal<string | undefined, PlaceKey | undefined>({

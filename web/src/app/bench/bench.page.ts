@@ -10,7 +10,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { currentPin, openMatters } from '@oak-gate/core';
+import { currentPin } from '@oak-gate/core';
+import type { Stage } from '@oak-gate/core';
 import { Asker } from '../ui/asker';
 import { EnginePlan } from '../ui/engine-plan';
 import { Sheet } from '../ui/sheet';
@@ -43,6 +44,8 @@ export class BenchPage {
   private readonly pad = inject(PadChoice);
   private readonly router = inject(Router);
   private readonly bar = viewChild(EntryBar);
+  /** The stage whose sheets are taken here. */
+  readonly stage = input.required<Stage>();
   /** A place that a link leads to. */
   readonly place = input<string>();
   protected readonly helping = signal(false);
@@ -54,12 +57,16 @@ export class BenchPage {
   /** Narrow screens and wide engines: the card becomes a strip above the entry bar, and the plan folds to a button. */
   private readonly narrow = signal(false);
   protected readonly strip = computed(() => this.wide() || this.narrow());
-  protected readonly matters = computed(() => {
-    const job = this.hand.at.job();
-    return job === undefined ? undefined : openMatters(job);
+  protected readonly toGate = computed(() => {
+    const findings = this.hand.at.matters()?.findings.length ?? 0;
+    if (findings === 0) return `${this.hand.at.gate()?.label ?? ''} gate`;
+    return `${findings} ${findings === 1 ? 'finding' : 'findings'}`;
   });
 
   constructor() {
+    effect(() => {
+      this.hand.at.stage.set(this.stage());
+    });
     effect(() => {
       const place = this.place();
       if (place !== undefined) this.hand.select(place);

@@ -17,7 +17,8 @@ export function bladeStep(
   if (inForce.state === 'withheld')
     return say(`The limit waits for a decision: ${WITHHELD_WORDS[inForce.why]}.`, 'decide');
   if (inForce.state === 'none') return say('No document states a limit here.');
-  if (blades === undefined || instrument === undefined) return say(`${before}Measure it.`);
+  if (instrument === undefined) return say(`${before}Take a gauge to measure it with.`, 'gauge');
+  if (blades === undefined) return say(`${before}Measure it.`);
   const reading = status.state === 'notProven' ? status.reading?.reading : undefined;
   const goes = reading?.kind === 'between' || reading?.kind === 'atLeast' ? reading.goes : undefined;
   const stops = reading?.kind === 'between' || reading?.kind === 'under' ? reading.stops : undefined;

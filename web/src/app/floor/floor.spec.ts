@@ -58,7 +58,7 @@ describe('the Floor', () => {
     expect(page.element.querySelector('li a')?.getAttribute('href')).toBe('/jobs/J-1/rings');
     expect([...page.element.querySelectorAll('a.serial')].map((link) => link.getAttribute('href'))).toEqual([
       '/jobs/J-1/rings',
-      '/jobs/J-2/release',
+      '/jobs/J-2/record',
     ]);
     expect(page.element.querySelector('.gates')?.getAttribute('aria-label')).toBe(
       'arrival passed, rings ready, release shut',

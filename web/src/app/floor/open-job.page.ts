@@ -171,6 +171,6 @@ export class OpenJobPage implements HoldsUnsaved {
       return;
     }
     this.draft.set(EMPTY);
-    await this.router.navigate(['/jobs', answer.value.jobId, 'arrival']);
+    await this.router.navigate(['/jobs', answer.value.jobId]);
   }
 }

@@ -64,7 +64,7 @@ test('what is not known is sent as nothing, what is typed as it stands without s
   });
   sent.flush({ jobId: 'new' });
   await page.settle();
-  expect(went).toHaveBeenCalledWith(['/jobs', 'new', 'arrival']);
+  expect(went).toHaveBeenCalledWith(['/jobs', 'new']);
   expect(page.component.unsaved()).toBeUndefined();
 });
 test.each([

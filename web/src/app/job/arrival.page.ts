@@ -1,8 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { instrumentList, unitWord } from '@oak-gate/contract';
-import { currentPin, isInDate, signatureOf } from '@oak-gate/core';
-import type { Instrument } from '@oak-gate/core';
+import { currentPin, gateRule, isInDate, signatureOf } from '@oak-gate/core';
+import type { Instrument, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -23,6 +23,7 @@ import { GateSign } from './gate-sign';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ArrivalPage {
+  readonly stage = input.required<Stage>();
   private readonly store = inject(Store);
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
@@ -36,7 +37,13 @@ export class ArrivalPage {
   });
   protected readonly shut = computed(() => {
     const job = this.job();
-    return job !== undefined && job.seal === undefined && signatureOf(job, 'arrival') === undefined;
+    return job !== undefined && job.seal === undefined && signatureOf(job, this.stage()) === undefined;
+  });
+  /** The routes of today ask for a gauge where its sheet is taken; jobs that were opened before ask for it here. */
+  protected readonly asksForInstruments = computed(() => {
+    const job = this.job();
+    const gate = job === undefined ? undefined : gateRule(job, this.stage());
+    return gate?.conditions.includes('instrumentsInDate') === true;
   });
   protected readonly sealed = computed(() => this.job()?.seal !== undefined);
   protected readonly taken = computed(() =>

@@ -8,8 +8,20 @@ import { ArrivalPage } from './arrival.page';
 type Ask = Parameters<Asker['ask']>[0];
 const COMMANDS = '/api/jobs/J/commands';
 const demo = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
+/** A job of a route whose Arrival asks for the instruments, as those that were opened before. */
+function askingForInstruments(): DemoJob {
+  const job = demo();
+  const entries = job.entries.map(({ entry, hash }) => {
+    if (entry.type !== 'jobOpened') return { entry, hash };
+    const [arrival, ...others] = entry.data.route.gates;
+    const asking = { ...arrival!, conditions: [...arrival!.conditions, 'instrumentsInDate' as const] };
+    const route = { ...entry.data.route, gates: [asking, ...others] };
+    return { hash, entry: { ...entry, data: { ...entry.data, route } } };
+  });
+  return Object.assign(job, { entries });
+}
 async function opened(job = demo(), register: readonly object[] = [FEELERS]) {
-  const page = PageUnderTest.open(ArrivalPage, {}, SESSION, [
+  const page = PageUnderTest.open(ArrivalPage, { stage: 'arrival' }, SESSION, [
     JobActions.open({ jobId: 'J' }),
     JobActions.told(job.told()),
   ]);
@@ -22,13 +34,13 @@ async function opened(job = demo(), register: readonly object[] = [FEELERS]) {
   return { page, asks };
 }
 
-test('asks for the three things that Arrival is about', async () => {
+test('asks for what Arrival is about, and not for what is asked where a sheet is taken', async () => {
   const { page } = await opened();
   expect(page.text).toContain('4330-20417');
   expect(page.button('Read the plate')).toBeDefined();
   expect(page.button('They are current')).toBeDefined();
   expect(page.text).toContain('SL-88 rev B');
-  expect(page.button('Take FS-2')).toBeUndefined(); // it is taken
+  expect(page.text).not.toContain('What is measured with?');
 });
 test('a second person types what stands on the plate; the serial of the job is not filled in for them', async () => {
   const { page, asks } = await opened();
@@ -83,7 +95,7 @@ test('what was done is said with who did it, and asked no more', async () => {
 });
 test('only instruments that are not taken yet are offered, and taking one is a command', async () => {
   const other = { ...FEELERS, id: 'FS-7' };
-  const { page } = await opened(demo(), [FEELERS, other]);
+  const { page } = await opened(askingForInstruments(), [FEELERS, other]);
   expect([page.button('Take FS-2'), page.button('Take FS-7') !== undefined]).toEqual([undefined, true]);
   await page.click('Take FS-7');
   expect(page.http.expectOne(COMMANDS).request.body).toMatchObject({
@@ -91,7 +103,7 @@ test('only instruments that are not taken yet are offered, and taking one is a c
   });
 });
 test('an instrument that is past its check is marked', async () => {
-  const job = demo();
+  const job = askingForInstruments();
   const late = job.entries.map(({ entry, hash }) => ({
     hash,
     entry:

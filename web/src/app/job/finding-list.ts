@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { findingWords } from '@oak-gate/contract';
 import { currentPin, openMatters, placeAt } from '@oak-gate/core';
@@ -26,11 +26,13 @@ export class FindingList {
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
   protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  /** Only those of these sheets; all of them where nothing is said. */
+  readonly sheets = input<readonly string[]>();
   protected readonly findings = computed(() => {
     const job = this.job();
     return job === undefined
       ? []
-      : openMatters(job).findings.map((finding) => ({
+      : openMatters(job, this.sheets()).findings.map((finding) => ({
           finding,
           words: findingWords(job, finding),
           place: 'place' in finding ? finding.place : undefined,

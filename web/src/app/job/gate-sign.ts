@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { waitWords } from '@oak-gate/contract';
-import { gateRule, gatesBefore, gateStatement, gateWaits, holdsOneOf, signatureOf } from '@oak-gate/core';
-import type { Stage, Wait } from '@oak-gate/core';
+import { waitWords, gateStatement } from '@oak-gate/contract';
+import { gateRule, unsignedBefore, gateWaits, holdsOneOf, restingOn, signatureOf } from '@oak-gate/core';
+import type { Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Gate } from '../ui/gate';
+import { waitLink } from '../ui/stage-links';
 import { today } from '../ui/today';
 import { WhenPipe } from '../ui/when.pipe';
 
@@ -35,7 +36,7 @@ export class GateSign {
     if (job === undefined || gate === undefined) return undefined;
     const person = this.person();
     const signature = signatureOf(job, gate.stage);
-    const before = gatesBefore(job, gate).filter(({ stage }) => signatureOf(job, stage) === undefined);
+    const before = unsignedBefore(job, gate);
     const waits = signature === undefined ? gateWaits(job, gate, today(), this.news()?.documents) : [];
     return {
       jobId: job.id,
@@ -48,7 +49,7 @@ export class GateSign {
           : waits.length + before.length === 0
             ? ('ready' as const)
             : ('shut' as const),
-      waits: waits.map((wait) => ({ words: waitWords(job, wait), ...linkOf(wait) })),
+      waits: waits.map((wait) => ({ words: waitWords(job, wait), link: waitLink(job, gate, wait) })),
       before: before.map(({ label }) => label),
       signers: gate.signedBy.join(' or '),
       mayTry: person !== undefined && holdsOneOf(person, gate.signedBy),
@@ -73,32 +74,29 @@ export class GateSign {
       act: ({ pin }) => this.desk.ask({ type: 'signGate', gate: gate.stage, digest, words }, pin ?? ''),
     });
   }
+  /** What falls with this signature, by the route and what is signed now. */
+  private falling(): string {
+    const job = this.job();
+    const also =
+      job === undefined
+        ? []
+        : restingOn(job.route, this.stage()).filter(
+            ({ stage }) => stage !== this.stage() && signatureOf(job, stage) !== undefined,
+          );
+    const labels = also.map(({ label }) => label).join(' and ');
+    return also.length === 0
+      ? 'This voids its signature, which stays readable in the record.'
+      : `This voids its signature and that of ${labels}. They stay readable in the record.`;
+  }
   protected async reopen(): Promise<void> {
     const seen = this.job();
     await this.asker.ask({
       title: `Reopen the ${this.view()?.label ?? ''} gate`,
-      lines: ['This voids its signature and every later one. They stay readable in the record.'],
+      lines: [this.falling()],
       fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
       submit: 'Reopen',
       act: ({ reason }) =>
         this.desk.ask({ type: 'reopenGate', gate: this.stage(), reason: reason ?? '' }, undefined, seen),
     });
-  }
-}
-
-function linkOf(wait: Wait): { readonly path: string; readonly place: string | undefined } {
-  switch (wait.kind) {
-    case 'place':
-      return { path: 'rings', place: wait.place };
-    case 'documentsMoved':
-      return { path: 'limits', place: undefined };
-    case 'finding':
-      return 'place' in wait.finding
-        ? { path: 'rings', place: wait.finding.place }
-        : { path: 'gate/rings', place: undefined };
-    case 'gate':
-      return { path: wait.gate === 'rings' ? 'gate/rings' : wait.gate, place: undefined };
-    default:
-      return { path: 'arrival', place: undefined };
   }
 }

@@ -58,7 +58,6 @@ export class JobShell {
         stand,
         words,
         here: gate.stage === here,
-        path: gate.sheets.length > 0 ? 'rings' : gate.stage,
       };
     });
   });

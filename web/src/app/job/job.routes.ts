@@ -3,6 +3,16 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import * as jobEffects from '../state/job.effects';
 import { jobFeature } from '../state/job.feature';
+import type { StagePages } from './stage.page';
+
+const pages: StagePages = {
+  arrival: () => import('./arrival.page').then((m) => m.ArrivalPage),
+  sheets: () => import('../bench/bench.page').then((m) => m.BenchPage),
+  record: () => import('./record.page').then((m) => m.RecordPage),
+  gate: () => import('./gate.page').then((m) => m.GatePage),
+};
+/** One page stands for every stage of every route. */
+const stagePage = { data: { pages }, loadComponent: () => import('./stage.page').then((m) => m.StagePage) };
 
 export const jobRoutes: Routes = [
   {
@@ -10,17 +20,7 @@ export const jobRoutes: Routes = [
     providers: [provideState(jobFeature), provideEffects(jobEffects)],
     loadComponent: () => import('./job-shell').then((m) => m.JobShell),
     children: [
-      { path: '', pathMatch: 'full', redirectTo: 'arrival' },
-      {
-        path: 'arrival',
-        title: 'Arrival · Oak Gate',
-        loadComponent: () => import('./arrival.page').then((m) => m.ArrivalPage),
-      },
-      {
-        path: 'rings',
-        title: 'Ring end gap · Oak Gate',
-        loadComponent: () => import('../bench/bench.page').then((m) => m.BenchPage),
-      },
+      { path: '', pathMatch: 'full', ...stagePage },
       {
         path: 'limits',
         title: 'Limits · Oak Gate',
@@ -36,11 +36,7 @@ export const jobRoutes: Routes = [
         title: 'Gate · Oak Gate',
         loadComponent: () => import('./gate.page').then((m) => m.GatePage),
       },
-      {
-        path: 'release',
-        title: 'Record · Oak Gate',
-        loadComponent: () => import('./record.page').then((m) => m.RecordPage),
-      },
+      { path: ':stage', ...stagePage },
     ],
   },
 ];

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { clockPutRightWords, coveredWords, placeWordsOf, stateWord } from '@oak-gate/contract';
 import { currentPin, openMatters, own } from '@oak-gate/core';
+import type { Stage } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
@@ -21,6 +22,7 @@ import { LimitDecisions } from './limit-decisions';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecordPage {
+  readonly stage = input.required<Stage>();
   protected readonly clockPutRightWords = clockPutRightWords;
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);

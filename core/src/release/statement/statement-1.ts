@@ -1,34 +1,28 @@
-import { currentPin } from '../library/limit-in-force';
-import { digestOf } from '../record/digest';
-import { gateStatement1 } from './gate-statement-1';
-import { openMatters } from './open-matters';
-import { signatureOf } from './gates';
-import type { GateStatement } from './gates';
-import type { GateSlice } from './gate-waits';
-import { gatesBefore } from './gate-waits';
-import type { GateRule } from './route';
+import { own } from '../../kernel/own';
+import { currentPin } from '../../library/limit-in-force';
+import { digestOf } from '../../record/digest';
+import { layoutReason, placeKey } from '../../engines/place';
+import type { Place } from '../../engines/place';
+import { currentReading, placeAt, sheetPlaces } from '../../bench/places';
+import type { RecordedReading } from '../../bench/places';
+import { signatureOf } from '../gates';
+import type { GateStatement } from '../gates';
+import type { GateSlice } from '../gate-waits';
+import type { GateRule } from '../route';
+import { everyGateBefore } from './every-gate-before';
 
 /**
- * Raised whenever a sentence or what the digest covers changes: the version before is then kept beside this file as it was,
- * so that what was signed can be recomputed for ever.
+ * The first version of what a signature covers, as it was composed and worded then. Records were signed by it: it is kept
+ * as it was, with the rules of its day about when a place counts, and nothing is ever changed here.
  */
-export const STATEMENT_VERSION = 2;
-
-/** The statement of the state behind a gate. The words are part of it: they are signed, so they live beside the state. */
-export function gateStatement(
-  state: GateSlice,
-  gate: GateRule,
-  version: number = STATEMENT_VERSION,
-): GateStatement {
-  if (version === 1) return gateStatement1(state, gate);
+export function gateStatement1(state: GateSlice, gate: GateRule): GateStatement {
   const words = wordsFor(state, gate);
   const pin = currentPin(state);
-  const { statuses } = openMatters(
+  const statuses = statusesThen(
     state,
     gate.sheets.length > 0 ? gate.sheets : state.route.gates.flatMap(({ sheets }) => sheets),
   );
   const covered = {
-    statement: STATEMENT_VERSION,
     gate: gate.stage,
     words,
     job: state.job,
@@ -37,7 +31,7 @@ export function gateStatement(
     documents: pin?.documents.map(({ id, digest }) => ({ id, digest })) ?? [],
     identity: state.identity?.seq ?? null,
     documentsChecked: state.documentsChecked?.seq ?? null,
-    before: gatesBefore(state, gate).map(({ stage }) => signatureOf(state, stage)?.digest ?? null),
+    before: everyGateBefore(state.route, gate).map(({ stage }) => signatureOf(state, stage)?.digest ?? null),
     ...(gate.stage === 'arrival'
       ? { instruments: Object.values(state.instruments) }
       : {
@@ -46,13 +40,7 @@ export function gateStatement(
             word,
             conceded,
             reading: reading?.seq ?? null,
-            parts: reading?.parts ?? [],
           })),
-          reports: state.reports.map(({ seq }) => seq),
-          accepted: Object.values(state.acceptedNotes).map(({ seq }) => seq),
-          decided: state.limitDecisions
-            .filter((each) => each.pin === pin?.pin)
-            .map(({ fit, partState, rows }) => ({ fit, partState, rows })),
         }),
   };
   return { digest: digestOf(covered), words };
@@ -72,7 +60,7 @@ function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
       `The instruments taken for it are in date: ${Object.keys(state.instruments).join(', ')}.`,
     ];
   }
-  const { statuses } = openMatters(state, gate.sheets.length > 0 ? gate.sheets : undefined);
+  const statuses = statusesThen(state, gate.sheets.length > 0 ? gate.sheets : undefined);
   const within = statuses.filter(({ state: word }) => word === 'in' || word === 'serviceable').length;
   const conceded = statuses.filter((status) => status.conceded);
   const notApplicable = statuses.filter(({ state: word }) => word === 'notApplicable').length;
@@ -86,9 +74,6 @@ function wordsFor(state: GateSlice, gate: GateRule): readonly string[] {
       `I have read the record of ${engine}.`,
       `It covers ${state.route.covers} and nothing else: ${counts}.`,
       `Judged by ${documents}.`,
-      ...(state.job.previousSeal === null
-        ? []
-        : [`The record before it ends at ${state.job.previousSeal.slice(0, 16)}.`]),
       'After this signature the record is sealed and cannot be changed.',
     ];
   }
@@ -117,13 +102,46 @@ function sincePinWords(state: GateSlice, mixed: number): string[] {
     ...(isNew
       ? [`The limits were pinned anew after the arrival was signed (pin ${pin}).`, ...mixedWords(mixed)]
       : []),
-    ...decided.map(
-      ({ fit, by, secondLook, reason }) =>
-        `The limit of ${fit} was chosen by ${by}${secondLook === null ? '' : ` and looked at by ${secondLook}`}: ${reason}`,
-    ),
+    ...decided.map(({ fit, reason }) => `The limit of ${fit} was decided by a person: ${reason}`),
     ...declined.map(
       ({ by, reason }) => `What arrived in the library later was not adopted (${by.name}): ${reason}`,
     ),
   ];
 }
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+interface StatusThen {
+  readonly key: string;
+  readonly state: string;
+  readonly conceded: boolean;
+  readonly reading: RecordedReading | undefined;
+}
+/** Where each place stood by the rules of then: a concession was of a reading alone, "not applicable" hid what was measured. */
+function statusesThen(state: GateSlice, sheets: readonly string[] | undefined): readonly StatusThen[] {
+  const pin = currentPin(state);
+  return (pin?.characteristics ?? [])
+    .filter(({ id }) => sheets === undefined || sheets.includes(id))
+    .flatMap(({ id }) => sheetPlaces(state, id))
+    .map((place) => statusThen(state, place));
+}
+function statusThen(state: GateSlice, place: Place): StatusThen {
+  const key = placeKey(place);
+  const record = placeAt(state, key);
+  const layout = currentPin(state)?.model.layout;
+  const is = (word: string, reading?: RecordedReading, conceded = false): StatusThen => ({
+    key,
+    state: word,
+    conceded,
+    reading,
+  });
+  if (layout !== undefined && layoutReason(layout, place) !== undefined) return is('notApplicable');
+  if (record.notApplicable !== undefined)
+    return is(record.notApplicable.accepted ? 'notApplicable' : 'declaredNotApplicable');
+  if (record.contested.length > 0) return is('contested', record.readings.at(-1));
+  const reading = currentReading(record);
+  if (record.deferred !== undefined && reading?.verdict.acceptable !== true) return is('deferred', reading);
+  if (reading !== undefined)
+    return is(reading.verdict.verdict, reading, own(state.concessions, key)?.reading === reading.seq);
+  const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');
+  return last === undefined ? is('notTaken') : is(last.status === 'spent' ? 'spent' : 'void', last);
+}

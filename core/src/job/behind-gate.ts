@@ -1,0 +1,78 @@
+import { own } from '../kernel/own';
+import { parsePlaceKey } from '../engines/place';
+import { kindOfSlot } from '../engines/parts';
+import type { PartKind } from '../engines/characteristic';
+import { kindsBehind } from '../bench/places';
+import { lateInstruments } from '../findings/decide-findings';
+import { signatureOf } from '../release/gates';
+import { notesAbout } from '../release/open-matters';
+import type { GateRule } from '../release/route';
+import type { JobCommand, JobDraft } from './job-commands';
+import type { JobState } from './job-state';
+
+/**
+ * Whether a command changes what a gate is about. A stage owns what is said of its places, of the parts that they depend on,
+ * of its engine and documents; what belongs to another stage is not behind its signature.
+ */
+export function isBehind(state: JobState, gate: GateRule, command: JobCommand | JobDraft): boolean {
+  switch (command.type) {
+    case 'signGate':
+    case 'reopenGate':
+    case 'addSupplement':
+      return false; // these are decided by the gates themselves
+    // A gauge that is taken changes nothing that was measured with another.
+    case 'takeInstrument':
+      return false;
+    case 'confirmIdentity':
+    case 'correctSerial':
+    case 'checkDocuments':
+    case 'takeBackDocumentCheck':
+      return gate.conditions.includes('identityConfirmed') || gate.conditions.includes('documentsCurrent');
+    // A new pin is a decision of its own: what was current at arrival stays signed, and the sheets are judged anew.
+    case 'pinAgain':
+    case 'declinePin':
+    case 'sayEngineFacts':
+      return gate.sheets.length > 0;
+    case 'acceptLimitNote':
+      return gate.sheets.length > 0 && notesAbout(state, gate.sheets).includes(command.note);
+    case 'fitParts':
+      return command.slots.some((slot) => isOfKind(state, gate, kindOfSlot(slot)));
+    case 'replacePart':
+    case 'reworkPart':
+      return isOfKind(state, gate, state.parts.get(command.part)?.kind);
+    // That nothing more was done changes nothing that was signed; that it was done does.
+    case 'settleFact': {
+      const report = state.reports.find(({ seq }) => seq === command.report);
+      return command.as === 'happened' && isOfKind(state, gate, report && kindOfSlot(report.slot));
+    }
+    case 'acceptInstrument':
+      return (own(lateInstruments(state), command.instrument) ?? []).some(({ place }) =>
+        hasSheetOf(gate, place),
+      );
+    case 'confirmLimit': {
+      const choice = state.limitChosen.find(({ seq }) => seq === command.choice);
+      return choice === undefined ? gate.sheets.length > 0 : hasSheetOf(gate, choice.fit);
+    }
+    case 'decideLimit':
+      return hasSheetOf(gate, command.fit);
+    default:
+      return hasSheetOf(gate, command.place);
+  }
+}
+const hasSheetOf = (gate: GateRule, key: string): boolean =>
+  gate.sheets.includes(parsePlaceKey(key)?.characteristic ?? '');
+/** A part that nobody knows could be any. */
+const isOfKind = (state: JobState, { sheets }: GateRule, kind: PartKind | undefined): boolean =>
+  sheets.length > 0 && (kind === undefined || kindsBehind(state, sheets).has(kind));
+
+/** The signed gates that a command would change something behind, in the route's order. */
+export const signedOver = (state: JobState, command: JobCommand | JobDraft): readonly GateRule[] =>
+  state.route.gates.filter(
+    (each) => signatureOf(state, each.stage) !== undefined && isBehind(state, each, command),
+  );
+
+/** The latest signature that stands over what a command is about: what its author saw; null where none stands. */
+export function signatureOver(state: JobState, command: JobCommand | JobDraft): number | null {
+  const signatures = signedOver(state, command).map(({ stage }) => signatureOf(state, stage)?.seq ?? 0);
+  return signatures.length === 0 ? null : Math.max(...signatures);
+}

@@ -1,0 +1,142 @@
+import { own } from '../../kernel/own';
+import { parsePlaceKey } from '../../engines/place';
+import { kindsBehind, placeAt, reportsBehind } from '../../bench/places';
+import { currentPin } from '../../library/limit-in-force';
+import { signatureOf } from '../gates';
+import type { GateSlice } from '../gate-waits';
+import { notesAbout, openMatters } from '../open-matters';
+import { restsOn, sheetsBehind } from '../route';
+import type { GateRule } from '../route';
+
+/** What a topic puts under a signature: data that the same state gives on every machine, in canonical order. */
+export interface StatementSection {
+  /** Raised when what it covers changes. The signature says which one it was; an older one stays in this file beside it. */
+  readonly version: number;
+  readonly covers: (state: GateSlice, gate: GateRule) => unknown;
+}
+
+const onSheets =
+  (sheets: readonly string[]) =>
+  (key: string): boolean =>
+    sheets.includes(parsePlaceKey(key)?.characteristic ?? '');
+const statusesBehind = (state: GateSlice, gate: GateRule) =>
+  openMatters(state, sheetsBehind(state.route, gate)).statuses;
+
+/**
+ * Every topic that has something to say of the state behind a gate. What a gate has nothing of is empty: no reading behind
+ * Arrival, so nothing of readings is signed there. A topic that is added later is in what is signed from then on.
+ */
+const sections = {
+  identity: {
+    version: 1,
+    covers: ({ job, engine, identity }) => ({ job, engine, readBy: identity?.seq ?? null }),
+  },
+  documents: {
+    version: 1,
+    covers: (state) => {
+      const pin = currentPin(state);
+      return {
+        pin: pin?.pin ?? 0,
+        documents: pin?.documents.map(({ id, digest }) => ({ id, digest })) ?? [],
+        checked: state.documentsChecked?.seq ?? null,
+        declined: state.declined.map(({ seq }) => seq),
+      };
+    },
+  },
+  /** Those that were taken, for a gate that asks whether they are in date; elsewhere those that the readings were taken with. */
+  instruments: {
+    version: 1,
+    covers: (state, gate) =>
+      gate.conditions.includes('instrumentsInDate')
+        ? Object.values(state.instruments)
+        : [
+            ...new Map(
+              statusesBehind(state, gate).flatMap(({ reading }) =>
+                reading === undefined
+                  ? []
+                  : [[`${reading.instrument.id} ${reading.instrument.dueOn}`, reading.instrument] as const],
+              ),
+            ).values(),
+          ].map(({ id, calibratedOn, dueOn }) => ({ id, calibratedOn, dueOn })),
+  },
+  readings: {
+    version: 1,
+    covers: (state, gate) =>
+      statusesBehind(state, gate).map(({ key, state: word, reading }) => ({
+        key,
+        word,
+        reading: reading?.seq ?? null,
+        parts: reading?.parts ?? [],
+      })),
+  },
+  parts: {
+    version: 1,
+    covers: (state, gate) => {
+      const kinds = kindsBehind(state, sheetsBehind(state.route, gate));
+      const lying = state.parts.values().filter(({ kind, slot }) => slot !== null && kinds.has(kind));
+      return lying
+        .map(({ id, slot, state: is, condition, partNumber, lot }) => ({
+          id,
+          slot,
+          state: is,
+          condition,
+          partNumber,
+          lot,
+        }))
+        .sort((a, b) => (a.id < b.id ? -1 : 1));
+    },
+  },
+  /** Reports that nobody has settled: a gate is not signed over one, and a later format may say otherwise. */
+  reports: {
+    version: 1,
+    covers: (state, gate) => reportsBehind(state, sheetsBehind(state.route, gate)).map(({ seq }) => seq),
+  },
+  concessions: {
+    version: 1,
+    covers: (state, gate) =>
+      statusesBehind(state, gate)
+        .filter(({ conceded }) => conceded)
+        .map(({ key }) => ({ key, granted: own(state.concessions, key)?.seq ?? null })),
+  },
+  /** Places that a person said are not applicable, and who was out of date: decisions that are no reading. */
+  decisions: {
+    version: 1,
+    covers: (state, gate) => {
+      const isBehind = onSheets(sheetsBehind(state.route, gate));
+      const notApplicable = statusesBehind(state, gate)
+        .filter(({ state: word }) => word === 'notApplicable')
+        .map(({ key }) => ({ key, reason: placeAt(state, key).notApplicable?.reason ?? null }));
+      const limits = state.limitDecisions
+        .filter(({ pin, fit }) => pin === currentPin(state)?.pin && isBehind(fit))
+        .map(({ fit, partState, rows, by, secondLook }) => ({ fit, partState, rows, by, secondLook }));
+      return { notApplicable, limits, instruments: state.acceptedInstruments };
+    },
+  },
+  notes: {
+    version: 1,
+    covers: (state, gate) =>
+      notesAbout(state, sheetsBehind(state.route, gate))
+        .flatMap((id) => {
+          const accepted = own(state.acceptedNotes, id);
+          return accepted === undefined ? [] : [{ id, seq: accepted.seq, pin: accepted.pin }];
+        })
+        .sort((a, b) => a.seq - b.seq),
+  },
+  gatesBefore: {
+    version: 1,
+    covers: (state, gate) =>
+      restsOn(state.route, gate).map(({ stage }) => ({
+        stage,
+        digest: signatureOf(state, stage)?.digest ?? null,
+      })),
+  },
+} satisfies Record<string, StatementSection>;
+
+export type StatementTopic = keyof typeof sections;
+export const STATEMENT_SECTIONS: Readonly<Record<StatementTopic, StatementSection>> = sections;
+export const STATEMENT_TOPICS = Object.keys(sections) as readonly StatementTopic[];
+/** The version of each section that is signed today. */
+export type SectionVersions = Readonly<Record<string, number>>;
+export const SECTIONS_NOW: SectionVersions = Object.fromEntries(
+  Object.entries(STATEMENT_SECTIONS).map(([topic, { version }]) => [topic, version]),
+);

@@ -1,0 +1,46 @@
+import { openMatters, stageKind } from '@oak-gate/core';
+import type { Finding, GateRule, JobState, PlaceKey, Stage, Wait } from '@oak-gate/core';
+
+/** Where a link of a job leads: below `/jobs/ID/`. The route says which stage it is; no page knows one by its name. */
+export interface StageLink {
+  readonly path: string[];
+  readonly place?: PlaceKey;
+}
+
+/** The page that a stage is worked on. */
+export const stageLink = ({ stage }: GateRule): StageLink => ({ path: [stage] });
+
+/** The page where a gate is signed, with what it waits for. */
+export function gateLink({ route }: Pick<JobState, 'route'>, gate: GateRule): StageLink {
+  const isItsOwnPage = ['arrival', 'record'].includes(stageKind(route, gate));
+  return { path: isItsOwnPage ? [gate.stage] : ['gate', gate.stage] };
+}
+
+/** The bench of the sheet to which a place belongs; the page there asks the route which one it is. */
+export const placeLink = (place: PlaceKey): StageLink => ({ path: ['place'], place });
+
+/** Where somebody settles what a gate waits for. */
+export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
+  switch (wait.kind) {
+    case 'place':
+      return placeLink(wait.place);
+    case 'documentsMoved':
+      return { path: ['limits'] };
+    case 'finding':
+      return 'place' in wait.finding
+        ? placeLink(wait.finding.place)
+        : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
+    case 'gate':
+      return gateLink(job, gateNamed(job, wait.gate) ?? gate);
+    default:
+      return stageLink(gate);
+  }
+}
+const gateNamed = ({ route }: JobState, stage: Stage): GateRule | undefined =>
+  route.gates.find((gate) => gate.stage === stage);
+
+/** The gate whose own sheets a finding is about. */
+const gateOfFinding = (job: JobState, { id }: Finding): GateRule | undefined =>
+  job.route.gates.find(
+    ({ sheets }) => sheets.length > 0 && openMatters(job, sheets).findings.some((each) => each.id === id),
+  );
