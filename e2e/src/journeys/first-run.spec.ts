@@ -212,17 +212,17 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await dialog.done('Sign');
     await expect(page.getByText('Signed by Cato Lund')).toBeVisible();
   });
-  await test.step('a gauge is taken where it is needed, rings are fitted, and all of their gaps are taken, by keys alone', async () => {
+  await test.step('rings are fitted, a gauge is taken where it is needed, and all of their gaps are taken, by keys alone', async () => {
     await changeHands(page, 'Bo Friis');
     await page.locator('nav.line').getByText('Rings').click();
     const bench = new Bench(page);
+    await expect(bench.verdict).toContainText('No ring is fitted here');
+    await page.keyboard.press('f');
+    await dialog.done('Fit');
     await expect(bench.verdict).toContainText('No gauge is taken');
     await page.locator('app-entry-bar').getByRole('button', { name: 'Take a gauge' }).click();
     await dialog.choose('Which', 'FS-1, Bench feelers');
     await dialog.done('Take it in hand');
-    await expect(bench.verdict).toContainText('No ring is fitted here');
-    await page.keyboard.press('f');
-    await dialog.done('Fit');
     await bench.expectState(at(1, 1, 'skirt'), 'notTaken');
     for (let taken = 0; taken < 24; taken++) {
       const place = (await bench.inHand.getAttribute('data-place')) ?? '';

@@ -53,25 +53,22 @@ export const hiddenParts = (page: Page): Promise<string[]> =>
       }
       return clips;
     };
-    /** Whether a scrolling box has moved it away: then nothing is said of it. */
-    const isScrolledAway = (rect: DOMRect, clips: readonly Clip[]): boolean =>
-      clips.some(
-        ({ box, scrollsX, scrollsY }) =>
-          (scrollsY && (rect.bottom > box.bottom + SLACK || rect.top < box.top - SLACK)) ||
-          (scrollsX && (rect.right > box.right + SLACK || rect.left < box.left - SLACK)),
-      ) ||
-      rect.bottom > innerHeight ||
-      rect.top < 0 ||
-      rect.right > innerWidth + SLACK ||
-      rect.left < -SLACK;
-    const isCut = (rect: DOMRect, clips: readonly Clip[]): boolean =>
-      clips.some(
-        ({ box, scrollsX, scrollsY }) =>
-          (!scrollsY &&
-            (rect.bottom > box.bottom + SLACK + rect.height * 0.2 ||
-              rect.top < box.top - SLACK - rect.height * 0.2)) ||
-          (!scrollsX && (rect.right > box.right + SLACK || rect.left < box.left - SLACK)),
-      );
+    /**
+     * From the inside out: cut by a box that does not scroll, or moved away by one that does; then nothing is said of it, whatever
+     * lies around that box.
+     */
+    const fateOf = (rect: DOMRect, clips: readonly Clip[]): 'cut' | 'away' | 'there' => {
+      for (const { box, scrollsX, scrollsY } of clips) {
+        const [over, under] = [box.top - SLACK - rect.top, rect.bottom - box.bottom - SLACK];
+        const isAside = rect.right > box.right + SLACK || rect.left < box.left - SLACK;
+        const spare = rect.height * 0.2;
+        if ((!scrollsY && (over > spare || under > spare)) || (!scrollsX && isAside)) return 'cut';
+        if ((scrollsY && (over > 0 || under > 0)) || (scrollsX && isAside)) return 'away';
+      }
+      const isOutside =
+        rect.bottom > innerHeight || rect.top < 0 || rect.right > innerWidth + SLACK || rect.left < -SLACK;
+      return isOutside ? 'away' : 'there';
+    };
     const coverAt = (x: number, y: number, element: Element): Element | undefined => {
       const top = document.elementFromPoint(x, y);
       if (top === null || top.contains(element) || element.contains(top)) return undefined;
@@ -89,12 +86,9 @@ export const hiddenParts = (page: Page): Promise<string[]> =>
     };
     const look = (element: Element, rect: DOMRect, kind: string): void => {
       if (rect.width < 1 || rect.height < 1) return;
-      const clips = clipsOf(element);
-      if (isCut(rect, clips)) {
-        faults.push(`${kind} cut: ${nameOf(element)}`);
-        return;
-      }
-      if (isScrolledAway(rect, clips)) return;
+      const fate = fateOf(rect, clipsOf(element));
+      if (fate === 'cut') faults.push(`${kind} cut: ${nameOf(element)}`);
+      if (fate !== 'there') return;
       const over = isCovered(rect, element);
       if (over !== undefined) faults.push(`${kind} covered: ${nameOf(element)} by ${nameOf(over)}`);
     };

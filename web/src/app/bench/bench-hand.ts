@@ -11,10 +11,19 @@ import {
   placeAt,
   questionsFor,
 } from '@oak-gate/core';
-import type { Answer, JobDraft, PlaceKey, PlaceStateWord, Problem, SlipChoice } from '@oak-gate/core';
+import type {
+  LengthUnit,
+  Answer,
+  JobDraft,
+  PlaceKey,
+  PlaceStateWord,
+  Problem,
+  SlipChoice,
+} from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
+import { benchUnit } from '../ui/bench-unit';
 import { sessionFeature } from '../state/session.feature';
 import { BenchPlace } from './bench-place';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
@@ -84,6 +93,11 @@ export class BenchHand {
   readonly instrument = computed(
     () => this.instruments().find(({ id }) => id === this.instrumentId()) ?? this.instruments()[0],
   );
+  /** The unit in which figures are typed and shown: that of the gauge in hand, before there is one that of the engine. */
+  readonly unit = computed((): LengthUnit => {
+    const job = this.at.job();
+    return this.instrument()?.unit ?? (job === undefined ? 'mm' : benchUnit(job));
+  });
   readonly understood = computed(() => {
     const job = this.at.job();
     const place = this.at.place();
@@ -119,7 +133,7 @@ export class BenchHand {
   /** The tries so far at this place, from what is typed or from the reading that is not proven. */
   readonly tries = computed((): Tries => {
     const typed = this.understood();
-    const unit = this.instrument()?.unit ?? 'mm';
+    const unit = this.unit();
     const entry = typed?.kind === 'read' ? typedTries(this.text(), unit) : undefined;
     if (entry !== undefined) return entry;
     const job = this.at.job();

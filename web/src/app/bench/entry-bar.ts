@@ -64,7 +64,7 @@ export class EntryBar {
     const status = this.hand.at.status();
     if (status === undefined) return { mark: undefined, words: '' };
     const { state, reading } = status;
-    const unit = this.hand.instrument()?.unit ?? 'mm';
+    const unit = this.hand.unit();
     const figure =
       reading?.status !== 'current' ? '' : `, ${shortReading(reading.reading, unit)} ${unitWord(unit)}`;
     const words = stateWord(state, this.hand.at.characteristic());

@@ -20,6 +20,7 @@ import {
   slotKey,
 } from '@oak-gate/core';
 import type { Instrument, JobState, LengthUnit, PartState, PlaceStatus } from '@oak-gate/core';
+import { benchUnit } from '../ui/bench-unit';
 import { bladeStep } from './blade-words';
 import { cutWords, filingWords, tightElsewhere } from './filing-words';
 import { say } from './next-step';
@@ -31,7 +32,7 @@ export function nextStep(
   instrument: Instrument | undefined,
   partState: PartState,
 ): NextStep {
-  const unit = instrument?.unit ?? 'mm';
+  const unit = instrument?.unit ?? benchUnit(job);
   if (status.conceded)
     return say('Out of limits, and accepted by a concession: the word stays on the record.');
   switch (status.state) {

@@ -42,7 +42,7 @@ export class ReadingCard {
     const pin = job === undefined ? undefined : currentPin(job);
     if (job === undefined || place === undefined || status === undefined || pin === undefined)
       return undefined;
-    const unit = this.hand.instrument()?.unit ?? 'mm';
+    const unit = this.hand.unit();
     const inForce = limitInForce(job, place, this.hand.at.partState());
     const fit = pin.fits.find(
       (each) => each.fit === fitKey(place) && each.partState === this.hand.at.partState(),

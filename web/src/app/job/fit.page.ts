@@ -35,7 +35,7 @@ import { ProblemNote } from '../ui/problem-note';
 import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { SourceBands } from '../ui/source-bands';
 import { WhenPipe } from '../ui/when.pipe';
-import { benchUnit } from './bench-unit';
+import { benchUnit } from '../ui/bench-unit';
 import { askFacts, factsFor } from './say-facts';
 
 /** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */

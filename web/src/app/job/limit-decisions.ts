@@ -5,7 +5,7 @@ import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { WhenPipe } from '../ui/when.pipe';
-import { benchUnit } from './bench-unit';
+import { benchUnit } from '../ui/bench-unit';
 
 interface Decided {
   readonly seq: string;

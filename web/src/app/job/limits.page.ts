@@ -18,7 +18,7 @@ import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
-import { benchUnit } from './bench-unit';
+import { benchUnit } from '../ui/bench-unit';
 import { FindingList } from './finding-list';
 import { LimitDecisions } from './limit-decisions';
 

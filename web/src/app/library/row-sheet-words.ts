@@ -1,8 +1,19 @@
 import { boundName, figureUnitWord, fitWords, GROUP_WORDS } from '@oak-gate/contract';
-import { BOUND_COLUMNS, BOUNDS, DATUMS, FIGURE_UNITS, GROUPS, PART_STATES, RULE_KINDS } from '@oak-gate/core';
-import type { Characteristic, EngineModel, RowRule, TableColumn } from '@oak-gate/core';
+import {
+  BOUND_COLUMNS,
+  BOUNDS,
+  DATUMS,
+  decimalLength,
+  FIGURE_UNITS,
+  GROUPS,
+  nanometres,
+  PART_STATES,
+  RULE_KINDS,
+} from '@oak-gate/core';
+import type { Characteristic, EngineModel, RowRule, Station, TableColumn } from '@oak-gate/core';
 import { fitChoices } from './fit-choices';
 import { SHEET_COLUMNS } from './row-sheet-model';
+import type { SheetLines } from './row-sheet-model';
 
 /** What a row is about stands in four columns of a file, as ids; in the sheet it is one column of words. */
 const FIT_COLUMNS: readonly TableColumn[] = ['characteristic', 'groove', 'member', 'station'];
@@ -66,11 +77,17 @@ export interface SheetWords {
   offers(cells: readonly string[], column: TableColumn, typed: string): readonly string[];
 }
 
+/** @param lines the sheet itself: a station that it adds has its name there, and nowhere else yet */
 export function sheetWords(
   models: readonly EngineModel[],
   characteristics: readonly Characteristic[],
+  lines: SheetLines = [],
 ): SheetWords {
-  const fits = fitsOf(models, characteristics);
+  const added = addedStations(lines);
+  const fits = fitsOf(
+    added.length === 0 ? models : models.map((model) => withStations(model, added)),
+    characteristics,
+  );
   const wordsOfFit = new Map(fits.map(({ code, words }) => [code, words]));
   const at = (column: TableColumn): number => SHEET_COLUMNS.indexOf(column);
   const cell = (cells: readonly string[], column: TableColumn): string => cells[at(column)] ?? '';
@@ -179,6 +196,34 @@ function fitsOf(models: readonly EngineModel[], characteristics: readonly Charac
       known.set(`${id}///`, fitWords({ characteristic: id }, [characteristic], undefined).what);
   }
   return [...known].map(([code, words]) => ({ code, words }));
+}
+
+/** The stations that rows of the sheet add, as they will stand in the layout once they are published. */
+function addedStations(lines: SheetLines): readonly Station[] {
+  const cell = (cells: readonly string[], column: TableColumn): string =>
+    (cells[SHEET_COLUMNS.indexOf(column)] ?? '').trim();
+  const added = new Map<string, Station>();
+  for (const cells of lines) {
+    const [id, groove, member] = [cell(cells, 'station'), cell(cells, 'groove'), cell(cells, 'member')];
+    if (cell(cells, 'rule') !== 'station' || id === '') continue;
+    const unit = cell(cells, 'unit') === 'mm' ? 'mm' : 'in';
+    const text = cell(cells, 'distance');
+    const datum = DATUMS.find((each) => each === cell(cells, 'datum')) ?? 'deck';
+    const before = added.get(id)?.members ?? [];
+    added.set(id, {
+      id,
+      label: cell(cells, 'station_label'),
+      datum,
+      distance: { text, unit, nm: decimalLength(text, unit) ?? nanometres(0) },
+      members: [...before, { groove, member }],
+    });
+  }
+  return [...added.values()];
+}
+function withStations(model: EngineModel, added: readonly Station[]): EngineModel {
+  const { stations } = model.layout;
+  const fresh = added.filter(({ id }) => !stations.some((each) => each.id === id));
+  return { ...model, layout: { ...model.layout, stations: [...stations, ...fresh] } };
 }
 
 const FIGURES = /^(?:min|max|service_min|service_max|distance|per_diameter|uplift)$/;

@@ -278,3 +278,28 @@ describe('the sheet in hand', () => {
     });
   });
 });
+
+test('a station that a row of the sheet adds has its name in every row that is about it', () => {
+  const lines = filled(
+    {
+      row: '1',
+      characteristic: 'ringGap',
+      groove: '1',
+      member: 'ring',
+      station: 'belowPort',
+      rule: 'station',
+      station_label: 'below the port',
+      datum: 'skirtEnd',
+      distance: '3.1',
+      unit: 'in',
+    },
+    { ...GOOD, row: '2', station: 'belowPort' },
+  );
+  const told = sheetWords([VELDANE], CHARACTERISTICS, lines);
+  expect(told.shown(lines[1]!, 'characteristic')).toMatch(/below the port/);
+  expect(told.offers(lines[1]!, 'characteristic', 'port')).toHaveLength(1);
+  // Without the row that adds it, the id is all that is known.
+  expect(sheetWords([VELDANE], CHARACTERISTICS, [lines[1]!]).shown(lines[1]!, 'characteristic')).toBe(
+    'ringGap/1/ring/belowPort',
+  );
+});

@@ -92,7 +92,7 @@ export class RowSheet {
   });
   protected readonly words = computed(() => {
     const { models, characteristics } = this.view();
-    return sheetWords(models, characteristics);
+    return sheetWords(models, characteristics, this.lines());
   });
   private readonly visible = computed(() => this.columns().map(({ at }) => at));
   protected readonly here = signal<CellAt>({ line: 0, column: 0 });

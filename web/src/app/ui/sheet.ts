@@ -13,6 +13,7 @@ import {
 import { unitWord } from '@oak-gate/contract';
 import { NM_PER } from '@oak-gate/core';
 import type { JobState, LengthUnit, PlaceKey } from '@oak-gate/core';
+import { benchUnit } from './bench-unit';
 import { Mark } from './mark';
 import { sheetView } from './sheet-view';
 
@@ -32,9 +33,7 @@ export class Sheet {
   readonly quiet = input(false);
   readonly chosen = output<PlaceKey>();
 
-  protected readonly unit = computed<LengthUnit>(
-    () => Object.values(this.job().instruments)[0]?.unit ?? 'mm',
-  );
+  protected readonly unit = computed<LengthUnit>(() => benchUnit(this.job()));
   protected readonly view = computed(() => sheetView(this.job(), this.unit()));
   protected readonly unitWords = computed(() => {
     const unit = this.unit();
