@@ -60,6 +60,7 @@ export * from './bench/judge';
 export * from './bench/next-blade';
 export * from './bench/ring-gap-at';
 export * from './bench/places';
+export * from './bench/sheet-model';
 export * from './bench/bench-events';
 export * from './bench/judge-place';
 export * from './findings/source-unit';

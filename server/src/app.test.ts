@@ -49,6 +49,7 @@ describe('the door', () => {
       '/api/instruments',
       '/api/jobs/x/entries',
       '/api/jobs/x/record.json',
+      '/api/jobs/x/sheets.csv',
     ]) {
       expect(refused(await shop.tablet().get(path))).toEqual([401, 'NOT_SIGNED_IN']);
     }

@@ -46,7 +46,12 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
   const found = layout.stations.find(({ id }) => id === at.station);
   const cylinder = layout.cylinders.find(({ id }) => id === at.cylinder)?.label ?? '';
   const alone = groove?.members.length === 1;
-  const ring = groove === undefined ? '' : alone ? groove.label : `${groove.label}, ${member?.label ?? ''}`;
+  const ring =
+    groove === undefined
+      ? ''
+      : alone || member === undefined
+        ? groove.label
+        : `${groove.label}, ${member?.label ?? ''}`;
   const station = found === undefined ? '' : stationWords(found);
   const named = found === undefined || found.label === '' ? station : found.label;
   const shortStation = found === undefined ? '' : shortStationWords(found);
@@ -55,6 +60,23 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
     .filter((part) => part !== '')
     .join(', ');
   return { cylinder, ring, station, shortStation, whole };
+}
+
+/** What several axes are called together: "ring and station". */
+export function axesWords(axes: readonly Axis[]): string {
+  const words = axes.map((axis) => (axis === 'groove' || axis === 'member' ? 'ring' : AXIS_WORDS[axis]));
+  return [...new Set(words)].join(' and ');
+}
+
+/**
+ * What the head of a column, a group or a line of a sheet is called: the place as far as it is named there.
+ * @param isShort for a narrow column: a station without its whole datum
+ */
+export function headWords(layout: Layout, at: Place['at'], isShort = false): string {
+  const { cylinder, ring, station, shortStation } = placeWords(layout, { characteristic: '', at });
+  return [cylinder, ring, isShort ? shortStation : station, ...otherWords(layout, at)]
+    .filter((part) => part !== '')
+    .join(', ');
 }
 
 /** What else a place is called by: the bank, head, journal, direction, point or fastener that it names. */

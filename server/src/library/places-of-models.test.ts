@@ -1,7 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { characteristic, engineModelFile } from '@oak-gate/contract';
-import { parsePlaceKey, placeKey, placesOf, slotsAt, slotsOf, undeclaredAxes } from '@oak-gate/core';
+import {
+  parsePlaceKey,
+  placeKey,
+  placesOf,
+  placesOnSheet,
+  sheetModel,
+  slotsAt,
+  slotsOf,
+  undeclaredAxes,
+} from '@oak-gate/core';
 import type { EngineModel, PartKind } from '@oak-gate/core';
 import * as z from 'zod';
 
@@ -157,5 +166,50 @@ describe('the file of a model', () => {
     expect(file(() => undefined, 1)).toHaveLength(SETS.length);
     expect(file(() => undefined, 2)).toEqual([]);
     expect(file(() => undefined, 3).length).toBeGreaterThan(0);
+  });
+});
+
+describe('a sheet', () => {
+  const laidOut = CATALOGUE.flatMap((each) =>
+    [VA, M8, AX].flatMap((model) =>
+      [6, Infinity].map((most) => [`${each.id} on ${model.id}, ${most} across`, each, model, most] as const),
+    ),
+  );
+  test.each(laidOut)(
+    '%s: every place once, and no more side by side than there is room for',
+    (_what, each, model, most) => {
+      const sheet = sheetModel(model.layout, each, most);
+      const keys = placesOnSheet(sheet).map(placeKey);
+      expect([...keys].sort()).toEqual(placesOf(model.layout, each).map(placeKey).sort());
+      for (const { columns, groups } of sheet.blocks) {
+        expect(columns.length).toBeLessThanOrEqual(most);
+        // No block, group or line without a place on it, and a cell for each column.
+        for (const { lines } of groups)
+          for (const { places } of lines) {
+            expect(places).toHaveLength(columns.length);
+            expect(places.some((place) => place !== undefined)).toBe(true);
+          }
+      }
+    },
+  );
+  test.each([
+    ['ringGap', M8, ['port', 'starboard'], 'cylinder', ['groove', 'member'], ['station']],
+    ['boreDiameter', AX, [undefined], 'cylinder', ['station'], ['direction']],
+    ['mainClearance', M8, [undefined], 'journal', [], []],
+    ['mainClearance', AX, [undefined, undefined], 'journal', [], []], // seven mains: six, and one below
+    ['endFloat', VA, [undefined], undefined, [], []],
+    ['headBoltTorque', M8, [undefined], 'head', [], ['fastener']],
+    ['ringSideClearance', AX, [undefined], 'cylinder', [], ['groove', 'member']],
+  ] as const)('%s on %o', (id, model, banks, across, group, line) => {
+    const { blocks } = sheetModel(
+      model.layout,
+      CATALOGUE.find((each) => each.id === id)!,
+      6,
+    );
+    expect(blocks.map(({ bank }) => bank)).toEqual(banks);
+    const [first] = blocks;
+    expect(Object.keys(first!.columns[0]!)).toEqual(across === undefined ? [] : [across]);
+    expect(Object.keys(first!.groups[0]!.at)).toEqual(group);
+    expect(Object.keys(first!.groups[0]!.lines[0]!.at)).toEqual(line);
   });
 });

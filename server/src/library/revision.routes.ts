@@ -32,7 +32,7 @@ import { projectionStore } from '../record';
 import type { JobRow } from '../record';
 import { Attachments, LARGEST_ATTACHMENT, lookAtAttachment } from './attachments';
 import type { Library } from './library.service';
-import { writeCsv, writeXlsx } from './write-table';
+import { writeCsv, writeXlsx } from '../platform/write-table';
 
 /** One revision: its statement, its rows, its files, its way to publication, and out as a file. */
 export function revisionRoutes(library: Library): Router {

@@ -47,6 +47,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /jobs/:jobId/stream': 'signedIn',
   'GET /jobs/:jobId/record.json': 'signedIn',
   'GET /jobs/:jobId/record.pdf': 'signedIn',
+  'GET /jobs/:jobId/sheets.csv': 'signedIn',
   'POST /jobs/:jobId/commands': 'signedIn',
 
   'GET /instruments': 'signedIn',

@@ -1,7 +1,8 @@
 import { nanometres } from '@oak-gate/core';
 import type { Limit, Reading } from '@oak-gate/core';
 import { at, Story } from '../../../core/test/story';
-import { bandSvg, chartLines } from './print-chart';
+import { bandSvg, charts } from './print-chart';
+import type { ChartBlock } from './print-chart';
 
 test('the printed chart has a line for each ring and station, with what was found above what was left', () => {
   const story = new Story().arrive().fit().measureAll();
@@ -9,8 +10,8 @@ test('the printed chart has a line for each ring and station, with what was foun
     .do({ type: 'reworkPart', ...story.part(at(1, 1, 'skirt')), what: 'filed', how: 'x' })
     .take(at(1, 1, 'skirt'), '46/48')
     .take(at(1, 1, 'top'), '12/13');
-  const lines = chartLines(story.job, ['1', '2']);
-  expect(lines.map(({ ring, limit }) => [ring, limit])).toEqual([
+  const [{ lines }] = charts(story.job) as [ChartBlock];
+  expect(lines.map(({ group, limit }) => [group, limit])).toEqual([
     ['Top ring', '40.0 to 52.0'],
     ['Top ring', 'at least 9.0'],
     ['Oil ring', '12.0 to 28.0'],

@@ -1,13 +1,38 @@
-import { placeWords, shortReading, showBound } from '@oak-gate/contract';
-import { asFitted, asFound, currentPin, intervalOf, placeAt, placeStatus, sheetPlaces } from '@oak-gate/core';
-import type { JobState, LengthUnit, Limit, Place, PlaceStatus, RecordedReading } from '@oak-gate/core';
+import { axesWords, headWords, shortReading, showBound } from '@oak-gate/contract';
+import {
+  asFitted,
+  asFound,
+  axesOf,
+  currentPin,
+  intervalOf,
+  placeAt,
+  placeStatus,
+  sheetModel,
+} from '@oak-gate/core';
+import type {
+  Characteristic,
+  JobState,
+  LengthUnit,
+  Limit,
+  Place,
+  PlaceStatus,
+  RecordedReading,
+} from '@oak-gate/core';
 
-/** The clipboard chart of a sheet: one line per ring and station, one column per cylinder. */
+/** A block of a sheet as it is printed: what stands across, and a line for each ring and station or whatever stands down. */
+export interface ChartBlock {
+  readonly title: string;
+  /** What stands down: "Ring and station"; empty where there is one line. */
+  readonly head: string;
+  readonly columns: readonly string[];
+  readonly lines: readonly ChartLine[];
+}
 export interface ChartLine {
-  readonly ring: string;
-  readonly station: string;
+  readonly group: string;
+  readonly line: string;
   readonly limit: string;
-  readonly cells: readonly ChartCell[];
+  /** One for each column; undefined where nothing is measured. */
+  readonly cells: readonly (ChartCell | undefined)[];
 }
 export interface ChartCell {
   readonly status: PlaceStatus;
@@ -17,40 +42,46 @@ export interface ChartCell {
   readonly band: string;
 }
 
+/** More than this do not fit across a page. */
+const MOST_ACROSS = 6;
+
 /**
- * Lines of the chart for these cylinders.
+ * Every sheet of the pin, laid out as `sheetModel` says: what is measured on it is printed.
  * @param unit of the whole chart; left out, each place is in the unit of the instrument that was used there
  */
-export function chartLines(
-  state: JobState,
-  cylinders: readonly string[],
-  unit?: LengthUnit,
-): readonly ChartLine[] {
+export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[] {
   const unitOf = (reading: RecordedReading | undefined): LengthUnit =>
     unit ?? reading?.instrument.unit ?? 'mm';
   const pin = currentPin(state);
   if (pin === undefined) return [];
-  const lines = new Map<string, Place[]>();
-  for (const place of sheetPlaces(state)) {
-    if (!cylinders.includes(place.at.cylinder ?? '')) continue;
-    const fit = `${place.characteristic} ${place.at.groove ?? ''} ${place.at.member ?? ''} ${place.at.station ?? ''}`;
-    lines.set(fit, [...(lines.get(fit) ?? []), place]);
-  }
-  return [...lines.values()].flatMap((places): ChartLine[] => {
-    const [first] = places;
-    if (first === undefined) return [];
-    const words = placeWords(pin.model.layout, first);
-    const cells = places.map((place) => chartCell(state, place, unitOf));
-    const judged = cells.find(({ status }) => status.reading !== undefined)?.status.reading;
-    return [
-      {
-        ring: words.ring,
-        station: words.station,
-        limit: judged === undefined ? '' : showBound(judged.verdict.limit, unitOf(judged)),
-        cells,
-      },
-    ];
-  });
+  const { layout } = pin.model;
+  return pin.characteristics.flatMap((characteristic) =>
+    sheetModel(layout, characteristic, MOST_ACROSS).blocks.map(({ bank, columns, groups }) => ({
+      title: [characteristic.name, ...(bank === undefined ? [] : [headWords(layout, { bank })])].join(', '),
+      head: headOf(characteristic),
+      columns: columns.map((at) => headWords(layout, at)),
+      lines: groups.flatMap((group) =>
+        group.lines.map(({ at, places }): ChartLine => {
+          const cells = places.map((place) =>
+            place === undefined ? undefined : chartCell(state, place, unitOf),
+          );
+          const judged = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading;
+          return {
+            group: headWords(layout, group.at),
+            line: headWords(layout, at),
+            limit: judged === undefined ? '' : showBound(judged.verdict.limit, unitOf(judged)),
+            cells,
+          };
+        }),
+      ),
+    })),
+  );
+}
+
+function headOf(characteristic: Characteristic): string {
+  const { groups, lines } = axesOf(characteristic);
+  const words = axesWords([...groups, ...lines]);
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 function chartCell(

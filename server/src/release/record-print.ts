@@ -11,14 +11,13 @@ import type {
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { checkSignature } from '../record';
-import { chartLines } from './print-chart';
+import { charts } from './print-chart';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
 import { history } from './print-history';
 import { day, digestWords, isInShopsWords, moment, small, SOFT, table, title } from './print-parts';
 
-const MOST_CYLINDERS_ACROSS = 6;
 const INK = '#1F2624';
 
 const CAUTION =
@@ -67,7 +66,7 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
     content: [
       ...warning(report),
       ...heading(state, record),
-      ...charts(state),
+      ...sheets(state),
       ...limits(state),
       ...instruments(state),
       ...decisions(state),
@@ -159,38 +158,23 @@ function heading(state: JobState, { keyChanges }: RecordFile): Content[] {
 const sameWords = (same: SamePerson | null): string =>
   same === null ? '' : ` (same person, ${same.hoursLater} hours later)`;
 
-function charts(state: JobState): Content[] {
-  const pin = currentPin(state);
-  if (pin === undefined) return [];
-  const { layout } = pin.model;
-  const groups =
-    layout.cylinders.length <= MOST_CYLINDERS_ACROSS
-      ? [layout.cylinders]
-      : layout.banks.map(({ id }) => layout.cylinders.filter(({ bank }) => bank === id));
+function sheets(state: JobState): Content[] {
   const unit = unitOf(state);
-  return groups.flatMap((cylinders, i): Content[] => {
-    const lines = chartLines(
-      state,
-      cylinders.map(({ id }) => id),
-      isInShopsWords(state) ? unit : undefined,
-    );
-    const bank = groups.length > 1 ? `, ${layout.banks[i]?.label ?? ''}` : '';
-    return [
-      title(`${pin.characteristics.map(({ name }) => name).join(', ')}${bank}`),
-      small(
-        `In ${unitWord(unit)}${inMillimetres(state, unit)}. As left in bold; as found and as fitted above it where they differ. 19/21: the 19 goes, the 21 stops. 22+: the 22 goes.`,
-      ),
-      table(
-        [150, 66, ...cylinders.map(() => '*')],
-        ['Ring and station', 'Limit', ...cylinders.map(({ label }) => label)],
-        lines.map(({ ring, station, limit, cells }) => [
-          { stack: [{ text: ring, bold: true }, small(station)] },
-          { text: limit, font: 'Plex', fontSize: 7.5 },
-          ...cells.map((cell): TableCell => ({ stack: cellStack(cell) })),
-        ]),
-      ),
-    ];
-  });
+  return charts(state, isInShopsWords(state) ? unit : undefined).flatMap((chart): Content[] => [
+    title(chart.title),
+    small(
+      `In ${unitWord(unit)}${inMillimetres(state, unit)}. As left in bold; as found and as fitted above it where they differ. 19/21: the 19 goes, the 21 stops. 22+: the 22 goes.`,
+    ),
+    table(
+      [150, 66, ...chart.columns.map(() => '*')],
+      [chart.head, 'Limit', ...chart.columns],
+      chart.lines.map(({ group, line, limit, cells }) => [
+        group === '' ? { text: line, bold: true } : { stack: [{ text: group, bold: true }, small(line)] },
+        { text: limit, font: 'Plex', fontSize: 7.5 },
+        ...cells.map((cell): TableCell => (cell === undefined ? '' : { stack: cellStack(cell) })),
+      ]),
+    ),
+  ]);
 }
 function cellStack({ status, asFound, asFitted, asLeft, band }: ChartCell): Content[] {
   const word =

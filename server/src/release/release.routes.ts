@@ -2,7 +2,9 @@ import { Router } from 'express';
 import type { Jobs } from '../jobs';
 import type { Services } from '../services';
 import { exportRecord } from './record-export';
+import { writeCsv } from '../platform/write-table';
 import { printRecord } from './record-print';
+import { sheetTable } from './sheet-table';
 
 export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
   const router = Router();
@@ -19,6 +21,14 @@ export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="${state.job.number}-record.pdf"`)
       .send(pdf);
+  });
+  /** The sheets as they stand, sealed or not. */
+  router.get('/:jobId/sheets.csv', async (req, res) => {
+    const state = await jobs.state(req.params.jobId);
+    res
+      .attachment(`${state.job.number}-${state.engine.serial}-sheets.csv`)
+      .type('text/csv; charset=utf-8')
+      .send(writeCsv(sheetTable(state)));
   });
   return router;
 }

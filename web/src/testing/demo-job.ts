@@ -66,6 +66,9 @@ export const FEELERS: Instrument = {
   blades: BLADES.map((text) => ({ text, unit: 'thou', nm: decimalLength(text, 'thou')! })),
 };
 
+/** Everything that ships to be measured. */
+export const CATALOGUE = z.array(characteristic).parse(json('server/data/characteristics.json'));
+
 const STAMP = { id: 'teo', by: 'Teo', at: '2026-01-01T08:00:00.000Z' };
 
 /** A job on one of the demo's engines, made by core's own rules, for tests of what a screen makes of it. */
@@ -84,7 +87,7 @@ export class DemoJob {
   ) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
     const plan = route.parse(json('server/data/route-ring-gaps.json'));
-    const characteristics = z.array(characteristic).parse(json('server/data/characteristics.json'));
+    const characteristics = CATALOGUE;
     const first = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8');
     const kept = (id: string, kind: DocumentKind, text: string): KeptRevision => {
       const [header = '', ...rest] = text.trim().split('\n');

@@ -5,7 +5,7 @@ import type { Grid } from './grid';
 import { ProblemError } from '../../platform/problem-error';
 import { readGrid } from './read-grid';
 import { refuseZipBomb } from './safe-zip';
-import { writeCsv, writeXlsx } from '../write-table';
+import { writeCsv, writeXlsx } from '../../platform/write-table';
 
 const CONTENT_TYPES =
   '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>';

@@ -96,9 +96,11 @@ export class BenchPlace {
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {
     const job = this.job();
-    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    const pin = job === undefined ? undefined : currentPin(job);
     const key = this.key();
-    return layout === undefined || key === undefined ? undefined : moved(layout, this.places(), key, move);
+    return pin === undefined || key === undefined
+      ? undefined
+      : moved(pin.model.layout, pin.characteristics, this.places(), key, move);
   }
   private firstOpen(): PlaceKey | undefined {
     const job = this.job();

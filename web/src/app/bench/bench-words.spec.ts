@@ -6,7 +6,7 @@ import { moved } from './grid-moves';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
 import { planView } from '../ui/plan-view';
-import { sheetView } from '../ui/sheet-view';
+import { sheetViews } from '../ui/sheet-view';
 import { middleCut } from '../ui/middle-cut';
 
 const va = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
@@ -176,21 +176,21 @@ test('the sheet: limits, figures, spread; a wide engine splits by bank', () => {
   const demo = va()
     .take(at(1, 1, 'skirt'), '44/46')
     .take(at(2, 1, 'skirt'), '42/44');
-  const sheet = sheetView(demo.job, 'thou')!;
-  expect(sheet.blocks).toHaveLength(1);
-  expect(sheet.blocks[0]!.groups[0]!.lines[0]).toMatchObject({
-    station: '2.0 in from skirt',
+  const [sheet] = sheetViews(demo.job, 'thou');
+  expect(sheet!.blocks).toHaveLength(1);
+  expect(sheet!.blocks[0]!.groups[0]!.lines[0]).toMatchObject({
+    label: '2.0 in from skirt',
     limit: '40.0 to 52.0',
     spread: '0 to 4',
   });
-  expect(sheet.blocks[0]!.groups[0]!.lines[0]!.cells.map(({ figure }) => figure)).toEqual([
+  expect(sheet!.blocks[0]!.groups[0]!.lines[0]!.cells.map((cell) => cell?.figure)).toEqual([
     '44/46',
     '42/44',
     '',
     '',
   ]);
   const v8 = new DemoJob('M8-52', 'SM-52-rev-4', 'M8-00001');
-  expect(sheetView(v8.job, 'thou')!.blocks.map(({ label, cylinders }) => [label, cylinders.length])).toEqual([
+  expect(sheetViews(v8.job, 'thou')[0]!.blocks.map(({ label, columns }) => [label, columns.length])).toEqual([
     ['port bank', 4],
     ['starboard bank', 4],
   ]);
@@ -236,10 +236,11 @@ test('sources are shown as printed, and every other pinned document says what it
 
 test('the hand moves along the route and over the sheet, and stays at its ends', () => {
   const { job } = va();
-  const { layout } = job.pins[0]!.model;
-  const places = placesOf(layout, job.pins[0]!.characteristics[0]!);
-  const go = (from: string, ...moves: Parameters<typeof moved>[3][]) =>
-    moves.reduce((key, move) => moved(layout, places, key, move), from);
+  const { characteristics, model } = job.pins[0]!;
+  const { layout } = model;
+  const places = placesOf(layout, characteristics[0]!);
+  const go = (from: string, ...moves: Parameters<typeof moved>[4][]) =>
+    moves.reduce((key, move) => moved(layout, characteristics, places, key, move), from);
   expect(go(at(1, 1, 'skirt'), 'next', 'next')).toBe(at(1, 2, 'skirt'));
   expect(go(at(1, 3, 'topOil'), 'next')).toBe(at(2, 1, 'skirt'));
   expect(go(at(1, 1, 'skirt'), 'back', 'up', 'left')).toBe(at(1, 1, 'skirt'));

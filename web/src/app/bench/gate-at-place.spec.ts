@@ -1,6 +1,6 @@
 import { findingsAt, openMatters, parsePlaceKey, placeStatus } from '@oak-gate/core';
 import { at, DemoJob, FEELERS } from '../../testing/demo-job';
-import { sheetView } from '../ui/sheet-view';
+import { sheetViews } from '../ui/sheet-view';
 import { planView } from '../ui/plan-view';
 import { alsoSays } from './also-says';
 import { limitInForce } from '@oak-gate/core';
@@ -20,11 +20,12 @@ const SECOND = at(1, 2, 'skirt');
 const statusAt = (job: DemoJob, place: string) => placeStatus(job.job, parsePlaceKey(place)!);
 const say = (job: DemoJob, place: string) => nextStep(job.job, statusAt(job, place), FEELERS, 'new');
 const cellAt = (job: DemoJob, place: string) =>
-  sheetView(job.job, 'thou')!
-    .blocks.flatMap(({ groups }) => groups)
+  sheetViews(job.job, 'thou')
+    .flatMap(({ blocks }) => blocks)
+    .flatMap(({ groups }) => groups)
     .flatMap(({ lines }) => lines)
     .flatMap(({ cells }) => cells)
-    .find(({ status }) => status.key === place)!;
+    .find((cell) => cell?.status.key === place)!;
 
 describe('what the gate asks about a reading that is in by itself is said at its place', () => {
   const broken = () =>

@@ -1,11 +1,11 @@
-import { placeWords, shortReading, showBound, workedAt } from '@oak-gate/contract';
+import { headWords, shortReading, showBound, workedAt } from '@oak-gate/contract';
 import {
   currentPin,
   findingsAt,
   limitInForce,
   partsAt,
   placeStatus,
-  sheetPlaces,
+  sheetModel,
   spreadOfSet,
   showExact,
 } from '@oak-gate/core';
@@ -18,28 +18,30 @@ import type {
   Place,
   PlaceStatus,
   Reading,
+  SheetLine,
 } from '@oak-gate/core';
 
-/** A sheet as a chart on a clipboard: cylinders across, rings and stations down. */
+/** A sheet as a chart on a clipboard, in words and figures: laid out as `sheetModel` says. */
 export interface SheetView {
   readonly title: string;
   readonly unit: LengthUnit;
-  readonly blocks: readonly SheetBlock[];
+  readonly blocks: readonly SheetBlockView[];
 }
-export interface SheetBlock {
+export interface SheetBlockView {
   readonly label: string;
-  readonly cylinders: readonly { readonly id: string; readonly label: string }[];
-  readonly groups: readonly SheetGroup[];
+  readonly columns: readonly { readonly id: string; readonly label: string }[];
+  readonly groups: readonly SheetGroupView[];
 }
-export interface SheetGroup {
+export interface SheetGroupView {
   readonly label: string;
-  readonly lines: readonly SheetLine[];
+  readonly lines: readonly SheetLineView[];
 }
-export interface SheetLine {
-  readonly station: string;
+export interface SheetLineView {
+  readonly label: string;
   readonly limit: string;
   readonly spread: string;
-  readonly cells: readonly SheetCell[];
+  /** One for each column; undefined where nothing is measured. */
+  readonly cells: readonly (SheetCell | undefined)[];
 }
 export interface SheetCell {
   readonly status: PlaceStatus;
@@ -62,72 +64,49 @@ export function partStateAt(job: JobState, characteristic: Characteristic, place
   return parts.ok ? parts.partState : 'new';
 }
 
-export function sheetView(job: JobState, unit: LengthUnit): SheetView | undefined {
-  const pin = currentPin(job);
-  const [characteristic] = pin?.characteristics ?? [];
-  if (pin === undefined || characteristic === undefined) return undefined;
-  const { layout } = pin.model;
-  const split = layout.cylinders.length > MOST_ACROSS && layout.banks.length > 1;
-  const blocks = split
-    ? layout.banks.map(({ id, label }) => ({
-        label,
-        cylinders: layout.cylinders.filter(({ bank }) => bank === id),
-      }))
-    : [{ label: '', cylinders: layout.cylinders }];
-  const places = sheetPlaces(job, characteristic.id);
-  return {
-    title: characteristic.name,
-    unit,
-    blocks: blocks.map(({ label, cylinders }) => ({
-      label,
-      cylinders,
-      groups: groupsOf(
-        job,
-        characteristic,
-        places.filter(({ at }) => cylinders.some(({ id }) => id === at.cylinder)),
-        unit,
-      ),
-    })),
-  };
-}
-
-function groupsOf(
+/** The sheets of these characteristics, in the order in which the pin has them. */
+export function sheetViews(
   job: JobState,
-  characteristic: Characteristic,
-  places: readonly Place[],
   unit: LengthUnit,
-): SheetGroup[] {
-  const layout = currentPin(job)?.model.layout;
-  if (layout === undefined) return [];
-  const groups = new Map<string, Map<string, Place[]>>();
-  for (const place of places) {
-    const { ring, shortStation: station } = placeWords(layout, place);
-    const lines = groups.get(ring) ?? new Map<string, Place[]>();
-    lines.set(station, [...(lines.get(station) ?? []), place]);
-    groups.set(ring, lines);
-  }
-  return [...groups].map(([label, lines]) => ({
-    label,
-    lines: [...lines].map(([station, across]) => lineOf(job, characteristic, station, across, unit)),
-  }));
+  sheets: readonly string[] = job.route.gates.flatMap((gate) => gate.sheets),
+): readonly SheetView[] {
+  const pin = currentPin(job);
+  if (pin === undefined) return [];
+  const { layout } = pin.model;
+  return pin.characteristics
+    .filter(({ id }) => sheets.includes(id))
+    .map((characteristic) => ({
+      title: characteristic.name,
+      unit,
+      blocks: sheetModel(layout, characteristic, MOST_ACROSS).blocks.map(({ bank, columns, groups }) => ({
+        label: bank === undefined ? '' : headWords(layout, { bank }),
+        columns: columns.map((at, i) => ({ id: String(i), label: headWords(layout, at, true) })),
+        groups: groups.map((group) => ({
+          label: headWords(layout, group.at),
+          lines: group.lines.map((line) => lineOf(job, characteristic, line, unit)),
+        })),
+      })),
+    }));
 }
 
 function lineOf(
   job: JobState,
   characteristic: Characteristic,
-  station: string,
-  places: readonly Place[],
+  { at, places }: SheetLine,
   unit: LengthUnit,
-): SheetLine {
-  const cells = places.map((place) => cellOf(job, placeStatus(job, place), unit));
-  const [first] = places;
+): SheetLineView {
+  const layout = currentPin(job)?.model.layout;
+  const cells = places.map((place) =>
+    place === undefined ? undefined : cellOf(job, placeStatus(job, place), unit),
+  );
+  const first = places.find((place) => place !== undefined);
   const inForce =
     first === undefined ? undefined : limitInForce(job, first, partStateAt(job, characteristic, first));
-  const readings = cells.flatMap(({ status }) =>
-    status.reading?.status === 'current' ? [status.reading.reading] : [],
+  const readings = cells.flatMap((cell) =>
+    cell?.status.reading?.status === 'current' ? [cell.status.reading.reading] : [],
   );
   return {
-    station,
+    label: layout === undefined ? '' : headWords(layout, at, true),
     limit: inForce === undefined ? '' : limitText(inForce, unit),
     spread: spreadText(readings, unit),
     cells,

@@ -15,7 +15,7 @@ import { NM_PER } from '@oak-gate/core';
 import type { JobState, LengthUnit, PlaceKey } from '@oak-gate/core';
 import { benchUnit } from './bench-unit';
 import { Mark } from './mark';
-import { sheetView } from './sheet-view';
+import { sheetViews } from './sheet-view';
 
 /** The clipboard chart. A click or a tap on a place puts the hand there. */
 @Component({
@@ -27,6 +27,8 @@ import { sheetView } from './sheet-view';
 })
 export class Sheet {
   readonly job = input.required<JobState>();
+  /** What is drawn; every sheet of the route where nothing is said. */
+  readonly sheets = input<readonly string[]>();
   readonly selected = input<PlaceKey>();
   readonly pending = input<readonly PlaceKey[]>([]);
   /** Only to read: nothing can be chosen. */
@@ -34,7 +36,7 @@ export class Sheet {
   readonly chosen = output<PlaceKey>();
 
   protected readonly unit = computed<LengthUnit>(() => benchUnit(this.job()));
-  protected readonly view = computed(() => sheetView(this.job(), this.unit()));
+  protected readonly views = computed(() => sheetViews(this.job(), this.unit(), this.sheets()));
   protected readonly unitWords = computed(() => {
     const unit = this.unit();
     return unit === 'thou'
@@ -44,8 +46,8 @@ export class Sheet {
         : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
   });
   /** In narrow columns a bracket stands as goes over stops. */
-  protected stacked(cylinders: number): boolean {
-    return cylinders > 4;
+  protected stacked(columns: number): boolean {
+    return columns > 4;
   }
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 

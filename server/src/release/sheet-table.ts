@@ -1,0 +1,78 @@
+import { placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
+import {
+  asFound,
+  currentPin,
+  limitInForce,
+  partsAt,
+  placeAt,
+  placesOnSheet,
+  placeStatus,
+  sheetModel,
+} from '@oak-gate/core';
+import type { Characteristic, EngineModel, JobState, Place } from '@oak-gate/core';
+import type { Table } from '../platform/write-table';
+
+const HEADER = [
+  'sheet',
+  'place',
+  'where',
+  'limit',
+  'sources',
+  'as_found',
+  'as_left',
+  'unit',
+  'state',
+  'conceded',
+  'instrument',
+  'measured_by',
+  'measured_at',
+];
+
+/**
+ * Every sheet of a job as a table: a line for each place, measured or not, in the order of the sheets. Figures are in the unit
+ * of the gauge that was used there.
+ */
+export function sheetTable(state: JobState): Table {
+  const pin = currentPin(state);
+  return {
+    header: HEADER,
+    lines:
+      pin === undefined
+        ? []
+        : pin.characteristics.flatMap((characteristic) =>
+            placesOnSheet(sheetModel(pin.model.layout, characteristic)).map((place) =>
+              lineOf(state, pin.model, characteristic, place),
+            ),
+          ),
+  };
+}
+
+function lineOf(
+  state: JobState,
+  model: EngineModel,
+  characteristic: Characteristic,
+  place: Place,
+): readonly string[] {
+  const status = placeStatus(state, place);
+  const found = asFound(placeAt(state, status.key));
+  const { reading } = status;
+  const unit = reading?.instrument.unit ?? (model.bore.unit === 'in' ? 'thou' : 'mm');
+  const parts = partsAt(state, characteristic, place);
+  const inForce = limitInForce(state, place, parts.ok ? parts.partState : 'new');
+  const isLimited = inForce.state === 'inForce';
+  return [
+    characteristic.name,
+    status.key,
+    placeWords(model.layout, place).whole,
+    isLimited ? showBound(inForce.limit, unit) : '',
+    isLimited ? [...new Set(Object.values(inForce.sources))].join('; ') : '',
+    found === undefined ? '' : shortReading(found.reading, unit),
+    reading?.status === 'current' ? shortReading(reading.reading, unit) : '',
+    unitWord(unit),
+    stateWord(status.state),
+    status.conceded ? 'yes' : '',
+    reading?.instrument.id ?? '',
+    reading?.by.name ?? '',
+    reading?.at ?? '',
+  ];
+}
