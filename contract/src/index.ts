@@ -19,6 +19,7 @@ export * from './words/cell-words';
 export * from './words/issue-words';
 export * from './words/wait-words';
 export * from './words/statement-words';
+export * from './words/route-words';
 export * from './words/record-words';
 export * from './words/history-words';
 export * from './words/clock-words';

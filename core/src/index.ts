@@ -78,6 +78,7 @@ export * from './rework/filing-window';
 export * from './rework/filing-plan';
 export * from './rework/decide-rework';
 export * from './release/route';
+export * from './release/check-route';
 export * from './release/gates';
 export * from './release/moved-documents';
 export * from './release/pin-context';

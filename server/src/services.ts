@@ -127,7 +127,7 @@ export async function openLedger({
   });
   try {
     const folderKey = FolderKey.inFolder(folder);
-    const catalogue = loadCatalogue(join(serverRoot, 'data'));
+    const catalogue = loadCatalogue(join(serverRoot, 'data'), folder);
     const nameOf = (id: string): string =>
       catalogue.characteristics.find((each) => each.id === id)?.name ?? id;
     const kinds = chainKinds(nameOf, folderKey);

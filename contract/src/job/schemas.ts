@@ -140,6 +140,8 @@ export type JobCommandRequest = z.input<typeof jobCommandRequest>;
 
 export const openJobRequest = z.strictObject({
   id: z.uuid(),
+  /** Which gates it passes; the first route of the shop where nothing is said. */
+  route: z.exactOptional(id),
   job: z.strictObject({ number: id, duty: name, reason: text(2000) }),
   engine: z.strictObject({
     model: id,

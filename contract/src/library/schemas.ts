@@ -10,6 +10,7 @@ import {
   REVISION_STATES,
   UNIT_KINDS,
   WEAR_WAYS,
+  PART_KINDS,
 } from '@oak-gate/core';
 import type {
   AppliesTo,
@@ -234,15 +235,24 @@ export const sheetRowsRequest = z.strictObject({
   header: z.array(z.string().max(60)).min(1).max(60),
   lines: z.array(z.array(z.string().max(2000)).max(60)).max(5000),
 });
+/** What a shop adds to be measured. Without an axis there is one place of it on an engine. */
 export const shopCharacteristic = z.strictObject({
   id: z.string().regex(/^[a-z][A-Za-z]{1,40}$/),
   name: name.refine((value) => value.trim() !== '', { error: 'is empty' }),
   measures: text(300),
   usualTool: name,
   unitKind: z.enum(UNIT_KINDS),
-  axes: z.array(z.enum(AXES)).min(1),
+  axes: z.array(z.enum(AXES)),
+  along: characteristic.shape.along,
   wear: z.enum(WEAR_WAYS),
   words: z.strictObject({ tight: name, loose: name }),
+  /** On which parts a reading depends: what is done to one of these spends it. */
+  parts: z.exactOptional(z.array(z.enum(PART_KINDS))),
+  stateOf: z.exactOptional(z.enum(PART_KINDS)),
+  /** What it is measured with on the bench; with nothing, its rows are compared and nobody measures it. */
+  tools: z.exactOptional(characteristic.shape.tools),
+  filed: characteristic.shape.filed,
+  allowNegative: z.exactOptional(z.boolean()),
 });
 export const defineCharacteristicRequest = z.strictObject({
   id: z.uuid(),
@@ -329,6 +339,8 @@ export const libraryView = z.object({
   orders: z.array(
     z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
   ),
+  /** What a job can be opened on. */
+  routes: z.array(z.object({ id: z.string(), covers: z.string() })),
 });
 /** An answer of the look-up: a document, a row of one, a model or a characteristic. */
 export const searchHit = z.object({

@@ -1,9 +1,10 @@
 import {
+  characteristicOf,
   currentPin,
   openMatters,
   parsePlaceKey,
   partIn,
-  slotKey,
+  slotsBehind,
   sheetPlaces,
   placeKey,
   placeAt,
@@ -112,11 +113,14 @@ const partWords = ({ state, partNumber, lot }: Part): string =>
     .filter((each) => each !== '')
     .join(', ');
 
-/** How the part at a place came to be as it is: a filed ring and one that was exchanged are told apart. */
+/** How the part at a place came to be as it is: one that was filed and one that was exchanged are told apart. */
 export function workedAt(state: JobState, key: string): 'filed' | 'exchanged' | undefined {
   const place = parsePlaceKey(key);
-  const slot = slotKey('ring', place?.at ?? {});
-  const part = partIn(state, slot);
+  const characteristic = place === undefined ? undefined : characteristicOf(state, place);
+  if (place === undefined || characteristic === undefined) return undefined;
+  const kind = characteristic.filed ?? characteristic.stateOf;
+  const slot = slotsBehind(state, characteristic, place).find((each) => each.kind === kind)?.slot;
+  const part = slot === undefined ? undefined : partIn(state, slot);
   if (part === undefined) return undefined;
   if (part.history.some(({ what }) => what === 'filed')) return 'filed';
   return isExchange(state, part) ? 'exchanged' : undefined;

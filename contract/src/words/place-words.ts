@@ -1,5 +1,5 @@
 import { parsePlaceKey } from '@oak-gate/core';
-import type { Axis, Layout, Place, Station } from '@oak-gate/core';
+import type { Axis, Layout, PartKind, Place, Station } from '@oak-gate/core';
 
 /** How a place is called, in the words of its engine's layout. */
 export interface PlaceWords {
@@ -23,6 +23,18 @@ export const AXIS_WORDS: Readonly<Record<Axis, string>> = {
   direction: 'direction',
   point: 'point',
   fastener: 'bolt or nut',
+};
+/** What parts are called: one, and several. */
+export const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: string]>> = {
+  bore: ['bore', 'bores'],
+  ring: ['ring', 'rings'],
+  piston: ['piston', 'pistons'],
+  pin: ['pin', 'pins'],
+  rod: ['rod', 'rods'],
+  liner: ['liner', 'liners'],
+  journal: ['journal', 'journals'],
+  shell: ['shell', 'shells'],
+  bolt: ['bolt', 'bolts'],
 };
 const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
 const SHORT_DATUM = { deck: 'from deck', skirtEnd: 'from skirt', flange: 'from flange' } as const;
@@ -51,7 +63,7 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
       ? ''
       : alone || member === undefined
         ? groove.label
-        : `${groove.label}, ${member?.label ?? ''}`;
+        : `${groove.label}, ${member.label}`;
   const station = found === undefined ? '' : stationWords(found);
   const named = found === undefined || found.label === '' ? station : found.label;
   const shortStation = found === undefined ? '' : shortStationWords(found);

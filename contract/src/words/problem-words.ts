@@ -191,6 +191,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'library, engine models',
     next: 'Import the model file first.',
   }),
+  ROUTE_UNKNOWN: ({ route, known }) => ({
+    what: `There is no route ${route}`,
+    where: 'route of the job',
+    next: `Choose one of these: ${known.join(', ')}.`,
+  }),
   REVISION_UNKNOWN: ({ revision }) => ({
     what: `There is no document ${revision}`,
     where: 'library',

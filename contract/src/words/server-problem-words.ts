@@ -27,6 +27,7 @@ export interface ServerProblemData {
   NOT_FOUND: { readonly path: string };
   NOT_SEALED: { readonly job: string };
   NOT_SET_UP: NoData;
+  ROUTE_WRONG: { readonly file: string; readonly because: string };
   TABLE_WRONG: { readonly errors: number; readonly file: string };
   FILE_NOT_TEXT: { readonly file: string; readonly because: string };
   FILE_TOO_LARGE: { readonly limit: string };
@@ -143,6 +144,11 @@ export const SERVER_PROBLEM_WORDS: {
     what: 'The record is not sealed yet',
     where: job,
     next: 'It can be printed and exported after the Release gate is signed.',
+  }),
+  ROUTE_WRONG: ({ file, because }) => ({
+    what: 'This route cannot be followed',
+    where: `${file}: ${because}`,
+    next: 'Put the file right or take it out of the folder, then start again.',
   }),
   NOT_SET_UP: () => ({
     what: 'The shop is not set up yet',

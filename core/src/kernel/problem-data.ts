@@ -39,6 +39,7 @@ export interface ProblemData {
   BLADES_WRONG: { readonly blade: string; readonly because: 'notALength' | 'twice' | 'none' };
   // library
   MODEL_UNKNOWN: { readonly model: string };
+  ROUTE_UNKNOWN: { readonly route: string; readonly known: readonly string[] };
   REVISION_UNKNOWN: { readonly revision: string };
   REVISION_PUBLISHED: { readonly revision: string };
   REVISION_EMPTY: { readonly revision: string };

@@ -20,6 +20,7 @@ import type {
   JobCommand,
   JobState,
   LimitsPin,
+  Route,
 } from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, LIBRARY } from '../record';
@@ -27,11 +28,12 @@ import type { Services } from '../services';
 
 type Registers = Pick<Services, 'ledger' | 'catalogue'>;
 
-/** What would be pinned for this engine today. */
+/** What would be pinned for this engine today, of what the route measures; what the shop added itself is in it. */
 export function pinToday(
   { ledger, catalogue }: Registers,
   model: EngineModel,
   engine: EngineFacts & { readonly duty: string },
+  route: Route,
   pin: number,
   on: string,
 ): LimitsPin {
@@ -41,8 +43,8 @@ export function pinToday(
     pin,
     on,
     model,
-    characteristics: catalogue.characteristics.filter(({ id }) =>
-      catalogue.route.gates.some(({ sheets }) => sheets.includes(id)),
+    characteristics: [...catalogue.characteristics, ...Object.values(library.characteristics)].filter(
+      ({ id }) => route.gates.some(({ sheets }) => sheets.includes(id)),
     ),
     revisions: currentRevisions(library, on),
     policy: policyOf(library, model.engineClass, catalogue.policyFor),
@@ -57,7 +59,7 @@ export function freshPin(services: Registers, state: JobState, on: string): Limi
   const model = own(library.models, state.engine.model)?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const engine = { ...state.engine, duty: state.job.duty };
-  return pinToday(services, model, engine, state.pins.length + 1, on);
+  return pinToday(services, model, engine, state.route, state.pins.length + 1, on);
 }
 export const documentsOf = (pin: LimitsPin): readonly CheckedDocument[] =>
   pin.documents.map(({ id, digest }) => ({ id, digest }));

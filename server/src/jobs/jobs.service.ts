@@ -12,7 +12,8 @@ import {
   EMPTY_LIBRARY,
   own,
 } from '@oak-gate/core';
-import type { Actor, EngineFacts, JobCommand, JobState, Nanometres } from '@oak-gate/core';
+import type { Actor, EngineFacts, JobCommand, JobState, Nanometres, Route } from '@oak-gate/core';
+import type { Catalogue } from '../catalogue';
 import type { Tx } from '../db/open';
 import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
@@ -177,7 +178,8 @@ export class Jobs {
       modelName: `${model.maker} ${model.name}`,
     };
     const { number, duty, reason } = request.job;
-    const pin = pinToday(this.services, model, { ...engine, duty }, 1, at.slice(0, 10));
+    const route = routeAsked(catalogue, request.route);
+    const pin = pinToday(this.services, model, { ...engine, duty }, route, 1, at.slice(0, 10));
     const opening = {
       job: {
         number,
@@ -188,7 +190,7 @@ export class Jobs {
       },
       engine,
       pin,
-      route: catalogue.route,
+      route,
       secondPerson: model.engineClass === 'aircraft' ? ('required' as const) : shop.secondPerson,
       zone: shop.zone,
     };
@@ -201,6 +203,13 @@ export class Jobs {
     const other = jobs.find((job) => job.sealedAt === null && job.jobId !== except);
     if (other !== undefined) throw ProblemError.of('ENGINE_HAS_OPEN_JOB', { serial, job: other.number });
   }
+}
+
+/** @throws ProblemError ROUTE_UNKNOWN */
+function routeAsked({ routes }: Catalogue, asked: string | undefined): Route {
+  const route = asked === undefined ? routes[0] : routes.find(({ id }) => id === asked);
+  if (route !== undefined) return route;
+  throw ProblemError.of('ROUTE_UNKNOWN', { route: asked ?? '', known: routes.map(({ id }) => id) });
 }
 
 /** Which seal a command ends with: that of the record after its last signature, or that of a supplement. */

@@ -64,13 +64,14 @@ export function libraryRoutes(services: Services): Router {
   });
   router.post('/characteristics', async (req, res) => {
     const { id, characteristic } = bodyOf(defineCharacteristicRequest, req);
+    // What nobody said: it depends on no part, and is compared by rows alone until a tool is said for it.
     const defined = {
-      ...characteristic,
       parts: [],
-      stateOf: 'bore' as const,
+      stateOf: characteristic.parts?.[0] ?? ('bore' as const),
       tools: [],
       questions: [],
       allowNegative: false,
+      ...characteristic,
     };
     await library.execute(id, { type: 'defineCharacteristic', characteristic: defined }, actorOf(res));
     res.status(201).json({ characteristic: defined });
@@ -144,6 +145,7 @@ function listView(library: Library, state: LibraryState, asked: string): Library
       order: own(state.orders, engineClass) ?? catalogue.policyFor(engineClass).order,
       ours: Object.hasOwn(state.orders, engineClass),
     })),
+    routes: catalogue.routes.map(({ id, covers }) => ({ id, covers })),
   };
 }
 

@@ -86,7 +86,7 @@ export class DemoJob {
     more: readonly { readonly id: string; readonly kind: DocumentKind; readonly table: string }[] = [],
   ) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
-    const plan = route.parse(json('server/data/route-ring-gaps.json'));
+    const plan = route.parse(json('server/data/routes/ring-gaps.json'));
     const characteristics = CATALOGUE;
     const first = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8');
     const kept = (id: string, kind: DocumentKind, text: string): KeptRevision => {

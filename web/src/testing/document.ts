@@ -64,5 +64,6 @@ export const libraryOf = (part: object = {}) => ({
   ],
   characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
   orders: [],
+  routes: [{ id: 'ring-gaps', covers: 'ring end gaps' }],
   ...part,
 });

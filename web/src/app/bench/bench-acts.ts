@@ -1,17 +1,8 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { instrumentList, wordsOf } from '@oak-gate/contract';
-import {
-  currentPin,
-  currentReading,
-  fitKey,
-  partIn,
-  placeAt,
-  reportsAt,
-  slotKey,
-  slotsOf,
-} from '@oak-gate/core';
-import type { JobDraft, JobState, SlotKey } from '@oak-gate/core';
+import { instrumentList, PART_WORDS, wordsOf } from '@oak-gate/contract';
+import { currentPin, currentReading, fitKey, partIn, placeAt, reportsAt, slotsOf } from '@oak-gate/core';
+import type { JobDraft, JobState, PartKind, SlotKey } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
@@ -23,10 +14,10 @@ import { againstFiling } from './filing-words';
 
 const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
 const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
-const RING_FIELDS: readonly AskField[] = [
+const partFields = (kind: PartKind): readonly AskField[] => [
   {
     key: 'state',
-    label: 'The ring is',
+    label: `The ${PART_WORDS[kind][0]} is`,
     kind: 'choice',
     options: [
       { value: 'new', label: 'new' },
@@ -60,7 +51,7 @@ export class BenchActs {
     return [
       ...when(this.hand.at.ring() !== undefined, 'This ring was filed…', () => void this.file()),
       ...when(this.hand.at.ring() !== undefined, 'Replace this ring…', () => void this.replace()),
-      ...when(true, 'This bore was honed…', () => void this.hone()),
+      ...when(this.hand.at.bore() !== undefined, 'This bore was honed…', () => void this.hone()),
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
       ...when(reading !== undefined, 'Void this reading…', () => void this.voidReading()),
       ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
@@ -121,35 +112,45 @@ export class BenchActs {
   async fit(): Promise<void> {
     const job = this.hand.at.job();
     const place = this.hand.at.place();
+    const lacking = this.hand.at.lacks();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
-    if (job === undefined || place === undefined || layout === undefined) return;
-    if (partIn(job, slotKey('bore', place.at)) === undefined) {
-      await this.fitBore(job, slotKey('bore', place.at));
+    if (job === undefined || place === undefined || layout === undefined || lacking === undefined) return;
+    const { kind, slot } = lacking;
+    if (kind === 'bore') {
+      await this.fitBore(job, slot);
       return;
     }
-    const empty = slotsOf(layout, 'ring').filter(({ key }) => partIn(job, key) === undefined);
-    const inCylinder = empty.filter(({ at }) => at.cylinder === place.at.cylinder);
+    const [one, many] = PART_WORDS[kind];
+    const count = (slots: readonly unknown[]): string => `${slots.length} ${slots.length === 1 ? one : many}`;
+    const empty = slotsOf(layout, kind).filter(({ key }) => partIn(job, key) === undefined);
+    const inCylinder = empty.filter(
+      ({ at }) => at.cylinder !== undefined && at.cylinder === place.at.cylinder,
+    );
     const scopes: Readonly<Record<string, readonly SlotKey[]>> = {
       all: empty.map(({ key }) => key),
       cylinder: inCylinder.map(({ key }) => key),
-      one: [slotKey('ring', place.at)],
+      one: [slot],
     };
     await this.asker.ask({
-      title: 'Fit rings',
-      lines: ['Each ring goes in its own bore and stays with it. Every one is measured by itself.'],
+      title: `Fit ${many}`,
+      lines: ['Each goes in its own place and stays with it. Every one is measured by itself.'],
       fields: [
         {
           key: 'scope',
           label: 'Which',
           kind: 'choice',
           options: [
-            { value: 'all', label: `the whole set: ${empty.length} rings` },
-            { value: 'cylinder', label: `this cylinder: ${inCylinder.length} rings` },
-            { value: 'one', label: 'this ring only' },
+            { value: 'all', label: `the whole set: ${count(empty)}` },
+            ...(inCylinder.length === 0
+              ? []
+              : [{ value: 'cylinder', label: `this cylinder: ${count(inCylinder)}` }]),
+            { value: 'one', label: `this ${one} only` },
           ],
         },
-        ...RING_FIELDS.map((field) =>
-          field.key === 'partNumber' ? { ...field, value: job.engine.ringPartNumber ?? '' } : field,
+        ...partFields(kind).map((field) =>
+          field.key === 'partNumber' && kind === 'ring'
+            ? { ...field, value: job.engine.ringPartNumber ?? '' }
+            : field,
         ),
       ],
       submit: 'Fit',
@@ -171,9 +172,7 @@ export class BenchActs {
     await this.asker.ask({
       title: 'Fit the cylinder',
       lines: ['No bore lies here any more. Everything measured in the old one stays readable.'],
-      fields: RING_FIELDS.map((field) =>
-        field.key === 'state' ? { ...field, label: 'The bore is' } : field,
-      ),
+      fields: partFields('bore'),
       submit: 'Fit',
       act: ({ state, partNumber, lot }) =>
         this.fact(
@@ -240,7 +239,7 @@ export class BenchActs {
     await this.asker.ask({
       title: 'Replace the ring',
       lines: ['What was found of the old ring stays readable. The new one is measured at every station.'],
-      fields: [REASON, ...RING_FIELDS],
+      fields: [REASON, ...partFields('ring')],
       submit: 'Replace',
       act: ({ reason, state, partNumber, lot }) =>
         this.fact(
@@ -258,9 +257,7 @@ export class BenchActs {
 
   async hone(): Promise<void> {
     const job = this.hand.at.job();
-    const place = this.hand.at.place();
-    const bore =
-      job === undefined || place === undefined ? undefined : partIn(job, slotKey('bore', place.at));
+    const bore = this.hand.at.bore();
     if (bore === undefined) return;
     await this.asker.ask({
       title: 'The bore was honed',

@@ -96,7 +96,7 @@ function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
       hand.settleSlip(letter === 'r' ? 'reread' : 'asTyped');
       return true;
     case 'f':
-      if (hand.at.ring() !== undefined) return false;
+      if (hand.at.lacks() === undefined) return false;
       fit();
       return true;
     case 'p':

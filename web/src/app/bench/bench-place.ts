@@ -9,9 +9,9 @@ import {
   placeKey,
   placeStatus,
   sheetPlaces,
-  slotKey,
+  slotsBehind,
 } from '@oak-gate/core';
-import type { PlaceKey, Stage } from '@oak-gate/core';
+import type { Part, PartKind, PlaceKey, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { partStateAt } from '../ui/sheet-view';
@@ -68,16 +68,22 @@ export class BenchPlace {
       ? 'new'
       : partStateAt(job, characteristic, place);
   });
-  readonly ring = computed(() => {
+  /** The slots whose parts a reading here depends on. */
+  private readonly behind = computed(() => {
     const job = this.job();
     const place = this.place();
-    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('ring', place.at));
+    const characteristic = this.characteristic();
+    return job === undefined || place === undefined || characteristic === undefined
+      ? []
+      : slotsBehind(job, characteristic, place);
   });
-  readonly bore = computed(() => {
+  /** What must be fitted before anything is measured here; nothing where all of it lies there. */
+  readonly lacks = computed(() => {
     const job = this.job();
-    const place = this.place();
-    return job === undefined || place === undefined ? undefined : partIn(job, slotKey('bore', place.at));
+    return job === undefined ? undefined : this.behind().find(({ slot }) => partIn(job, slot) === undefined);
   });
+  readonly ring = computed(() => this.partOf('ring'));
+  readonly bore = computed(() => this.partOf('bore'));
   readonly limit = computed(() => {
     const job = this.job();
     const place = this.place();
@@ -87,11 +93,19 @@ export class BenchPlace {
     at: this.places().findIndex((place) => placeKey(place) === this.key()) + 1,
     of: this.places().length,
   }));
-  /** Where the ring sits whose gap is measured here. */
-  readonly slot = computed(() => slotKey('ring', this.place()?.at ?? {}));
+  /** The part that is measured here: what is answered about it holds for all of its places. */
+  readonly slot = computed(() => {
+    const kind = this.characteristic()?.stateOf;
+    return this.behind().find((each) => each.kind === kind)?.slot ?? this.key() ?? '';
+  });
 
   choose(key: PlaceKey): void {
     this.chosen.set(key);
+  }
+  private partOf(kind: PartKind): Part | undefined {
+    const job = this.job();
+    const slot = this.behind().find((each) => each.kind === kind)?.slot;
+    return job === undefined || slot === undefined ? undefined : partIn(job, slot);
   }
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {

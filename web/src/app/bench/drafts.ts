@@ -1,5 +1,6 @@
 import { computed, signal } from '@angular/core';
-import { partIn, placeAt, slotKey } from '@oak-gate/core';
+import { PART_WORDS } from '@oak-gate/contract';
+import { characteristicOf, partIn, placeAt, slotsBehind } from '@oak-gate/core';
 import type { JobState, Place, PlaceKey, SlipChoice } from '@oak-gate/core';
 
 /** What is typed at a place and not recorded yet. */
@@ -50,10 +51,15 @@ export class Drafts {
 /** What happened at a place while somebody typed there, in a sentence; nothing where nothing did. */
 export function changedUnder(draft: Draft, now: JobState, place: Place, person: string): string | undefined {
   const [before, after] = [placeAt(draft.seen, draft.place), placeAt(now, draft.place)];
-  const slot = slotKey('ring', place.at);
-  const [was, is] = [partIn(draft.seen, slot), partIn(now, slot)];
-  if (was?.id !== is?.id || was?.condition !== is?.condition)
-    return 'The ring was worked on while you typed: Enter hands your figure in as found, Esc drops it.';
+  const characteristic = characteristicOf(now, place);
+  const moved = (characteristic === undefined ? [] : slotsBehind(now, characteristic, place)).find(
+    ({ slot }) => {
+      const [was, is] = [partIn(draft.seen, slot), partIn(now, slot)];
+      return was?.id !== is?.id || was?.condition !== is?.condition;
+    },
+  );
+  if (moved !== undefined)
+    return `The ${PART_WORDS[moved.kind][0]} was worked on while you typed: Enter hands your figure in as found, Esc drops it.`;
   if (before.version === after.version) return undefined;
   const known = new Set(before.readings.map(({ seq }) => seq));
   const other = after.readings.findLast(({ seq }) => !known.has(seq));

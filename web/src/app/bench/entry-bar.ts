@@ -2,6 +2,7 @@ import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import {
   CORRECTION_WORDS,
+  PART_WORDS,
   placeWords,
   placeWordsOf,
   shortReading,
@@ -71,6 +72,7 @@ export class EntryBar {
     return { mark: state, words: `${words}${figure}` };
   });
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
+  protected readonly PART_WORDS = PART_WORDS;
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
 
   focus(): void {

@@ -1,5 +1,6 @@
 import {
   noteWords,
+  PART_WORDS,
   placeWordsOf,
   ruleWords,
   saidWords,
@@ -8,6 +9,7 @@ import {
   WITHHELD_WORDS,
 } from '@oak-gate/contract';
 import {
+  characteristicOf,
   currentPin,
   findingsAt,
   intervalOf,
@@ -17,9 +19,16 @@ import {
   reportsAt,
   shopTarget,
   showExact,
-  slotKey,
+  slotsBehind,
 } from '@oak-gate/core';
-import type { Instrument, JobState, LengthUnit, PartState, PlaceStatus } from '@oak-gate/core';
+import type {
+  Characteristic,
+  Instrument,
+  JobState,
+  LengthUnit,
+  PartState,
+  PlaceStatus,
+} from '@oak-gate/core';
 import { benchUnit } from '../ui/bench-unit';
 import { bladeStep } from './blade-words';
 import { cutWords, filingWords, tightElsewhere } from './filing-words';
@@ -33,6 +42,12 @@ export function nextStep(
   partState: PartState,
 ): NextStep {
   const unit = instrument?.unit ?? benchUnit(job);
+  const characteristic = characteristicOf(job, status.place);
+  const lacks =
+    characteristic === undefined
+      ? undefined
+      : slotsBehind(job, characteristic, status.place).find(({ slot }) => partIn(job, slot) === undefined)
+          ?.kind;
   if (status.conceded)
     return say('Out of limits, and accepted by a concession: the word stays on the record.');
   switch (status.state) {
@@ -44,14 +59,16 @@ export function nextStep(
         say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.')
       );
     case 'tight':
-      return filingWords(job, status, unit);
     case 'loose':
+      if (characteristic?.filed === undefined)
+        return say(`${wordFor(characteristic, status.state)}: an inspector decides.`, 'decide');
+      if (status.state === 'tight') return filingWords(job, status, unit);
       return say('Metal cannot be put back: try another ring, or an inspector decides.', 'replace');
     case 'notProven':
       return bladeStep(job, status, instrument, partState, 'Not proven yet: ');
     case 'notTaken':
-      return partIn(job, slotKey('ring', status.place.at)) === undefined
-        ? say('No ring is fitted here: fit one before it is measured.')
+      return lacks !== undefined
+        ? say(`No ${PART_WORDS[lacks][0]} is fitted here: fit one before it is measured.`)
         : bladeStep(job, status, instrument, partState, '');
     case 'spent':
       return {
@@ -86,6 +103,12 @@ export function nextStep(
     case 'declaredNotApplicable':
       return say(`Said to be not applicable: ${status.reason ?? ''}. An inspector decides.`, 'decide');
   }
+}
+
+/** The word of what is measured for a size that is too small or too large. */
+function wordFor(characteristic: Characteristic | undefined, state: 'tight' | 'loose'): string {
+  const word = characteristic?.words[state] ?? state;
+  return word.charAt(0).toUpperCase() + word.slice(1);
 }
 
 /** What the gate will say of a reading that is in by itself, and the cut that would mend it. */

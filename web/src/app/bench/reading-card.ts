@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
-import { endedWords, placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
+import {
+  PART_WORDS,
+  endedWords,
+  placeWords,
+  shortReading,
+  showBound,
+  stateWord,
+  unitWord,
+} from '@oak-gate/contract';
 import {
   asFitted,
   asFound,
@@ -32,6 +40,7 @@ import { BenchHand } from './bench-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReadingCard {
+  protected readonly PART_WORDS = PART_WORDS;
   protected readonly hand = inject(BenchHand);
   protected readonly acts = inject(BenchActs);
 

@@ -14,6 +14,8 @@ import { askBeforeClosing } from '../ui/unsaved';
 import type { HoldsUnsaved } from '../ui/unsaved';
 
 interface JobDraft {
+  /** Empty: the first that there is. */
+  readonly route: string;
   readonly number: string;
   readonly model: string;
   readonly serial: string;
@@ -31,6 +33,7 @@ interface JobDraft {
   readonly hoursSinceOverhaul: string;
 }
 const EMPTY: JobDraft = {
+  route: '',
   number: '',
   model: '',
   serial: '',
@@ -91,18 +94,21 @@ export class OpenJobPage implements HoldsUnsaved {
   protected readonly modelChoices = computed(() =>
     (this.models() ?? []).map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
   );
+  /** Asked only where there is a choice. */
+  protected readonly routeChoices = signal<readonly { readonly value: string; readonly label: string }[]>([]);
   protected readonly bases = [
     { value: '', label: 'the best that is known' },
     ...DIAMETER_BASES.map((value) => ({ value, label: DIAMETER_WORDS[value] })),
   ];
   private readonly commandId = newId();
   protected readonly missing = computed(() => {
-    const { number, model, serial, duty } = this.draft();
+    const { number, model, serial, duty, route } = this.draft();
     return unsaid({
       'job number': isSaid(number),
       'engine model': isSaid(model),
       serial: isSaid(serial),
       duty: isSaid(duty),
+      'what is overhauled': this.routeChoices().length === 0 || isSaid(route),
     });
   });
   protected readonly complete = computed(() => this.missing().length === 0);
@@ -120,8 +126,14 @@ export class OpenJobPage implements HoldsUnsaved {
   }
   private async look(): Promise<void> {
     const answer = await this.api.get('/api/library', libraryView);
-    if (answer.ok) this.models.set(answer.value.models);
-    else this.problem.set(answer.problem);
+    if (!answer.ok) {
+      this.problem.set(answer.problem);
+      return;
+    }
+    const { models, routes } = answer.value;
+    this.models.set(models);
+    if (routes.length > 1)
+      this.routeChoices.set(routes.map(({ id, covers }) => ({ value: id, label: covers })));
   }
   unsaved(): string | undefined {
     return this.draft() === EMPTY
@@ -147,6 +159,7 @@ export class OpenJobPage implements HoldsUnsaved {
       '/api/jobs',
       {
         id: this.problem() === undefined ? this.commandId : newId(), // a changed form is another command
+        ...(draft.route === '' ? {} : { route: draft.route }),
         job: { number: draft.number.trim(), duty: draft.duty.trim(), reason: draft.reason.trim() },
         engine: {
           model: draft.model,

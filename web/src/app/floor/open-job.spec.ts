@@ -97,3 +97,13 @@ test('a refusal keeps all that was typed, and the corrected form is another comm
   expect(second.request.body).toMatchObject({ job: { number: 'J-10', duty: 'tug' } });
   expect((second.request.body as { id: string }).id).not.toBe((first.request.body as { id: string }).id);
 });
+test('where the shop has several routes it is asked which, and the answer goes with the job', async () => {
+  const page = PageUnderTest.open(OpenJobPage);
+  const routes = [
+    { id: 'ring-gaps', covers: 'ring end gaps' },
+    { id: 'camshaft-and-rings', covers: 'camshaft end float and ring end gaps' },
+  ];
+  await page.answer('/api/library', libraryOf({ routes }));
+  expect(page.text).toContain('What is overhauled');
+  expect(page.text).toMatch(/Still to be filled in:.*what is overhauled/);
+});
