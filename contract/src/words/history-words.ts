@@ -10,7 +10,7 @@ import {
   placeAt,
 } from '@oak-gate/core';
 import type { JobState, Part, Place, RecordedReading } from '@oak-gate/core';
-import { placeWords, placeWordsOf, unitWord } from './place-words';
+import { placeInJob, placeWordsOf, unitWord } from './place-words';
 import { shortReading, showBound } from './reading-words';
 import { endedWords, stateWord } from './state-words';
 
@@ -29,11 +29,11 @@ export interface HistoryLine {
 
 /** Everything that was measured, in the order of the sheets; of each place in the order in which it happened. */
 export function measuredLines(state: JobState): readonly HistoryLine[] {
-  const layout = currentPin(state)?.model.layout;
-  if (layout === undefined) return [];
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
   return sheetPlaces(state).flatMap((place: Place) =>
     placeAt(state, placeKey(place)).readings.map((reading) =>
-      lineOf(placeWords(layout, place).whole, reading),
+      lineOf(placeInJob(pin, placeKey(place)), reading),
     ),
   );
 }
@@ -147,7 +147,9 @@ export function coveredWords(state: JobState): readonly string[] {
     ...times(findings.length, 'finding waits for a decision', 'findings wait for a decision'),
     ...statuses
       .filter(({ conceded }) => conceded)
-      .map(({ key, state: word }) => `${placeWordsOf(layout, key)} is ${stateWord(word)}, and conceded`),
+      .map(
+        ({ key, state: word }) => `${placeInJob(currentPin(state), key)} is ${stateWord(word)}, and conceded`,
+      ),
     ...times(
       Object.keys(state.acceptedNotes).length,
       'odd thing was accepted with a reason',

@@ -1,5 +1,5 @@
-import { parsePlaceKey } from '@oak-gate/core';
-import type { Axis, Layout, PartKind, Place, Station } from '@oak-gate/core';
+import { axesOf, parsePlaceKey } from '@oak-gate/core';
+import type { Axis, Layout, LimitsPin, PartKind, Place, Station } from '@oak-gate/core';
 
 /** How a place is called, in the words of its engine's layout. */
 export interface PlaceWords {
@@ -73,6 +73,46 @@ export function placeWords(layout: Layout, { at }: Place): PlaceWords {
     .join(', ');
   return { cylinder, ring, station, shortStation, whole };
 }
+
+/** What a job measures, as far as its places are called by it. */
+type Measured = Pick<LimitsPin, 'model' | 'characteristics'>;
+
+/**
+ * How a place is called among everything that a job measures: with what is measured there, where that is not one thing alone.
+ * A key without its cylinder, and the key of a slot, are called by what they name.
+ */
+export function placeInJob(pin: Measured | undefined, key: string): string {
+  if (pin === undefined) return key;
+  const words = placeWordsOf(pin.model.layout, key);
+  const name = nameOf(pin, parsePlaceKey(key)?.characteristic);
+  if (words === '') return name ?? key;
+  return name === undefined || pin.characteristics.length < 2 ? words : `${name}, ${words}`;
+}
+/** The same in two lines, as it stands beside a figure: where it is, and which of the lines there. */
+export function placeTitle(
+  pin: Measured,
+  { characteristic, at }: Place,
+): { readonly title: string; readonly line: string } {
+  const { layout } = pin.model;
+  const measured = pin.characteristics.find(({ id }) => id === characteristic);
+  if (measured === undefined) return { title: placeWords(layout, { characteristic, at }).whole, line: '' };
+  const { across, groups, lines } = axesOf(measured);
+  const head = (axes: readonly Axis[]): string =>
+    headWords(
+      layout,
+      Object.fromEntries(axes.flatMap((axis) => (at[axis] === undefined ? [] : [[axis, at[axis]]]))),
+    );
+  const [column, group] = [head(across), head(groups)];
+  const where =
+    column === '' || group === ''
+      ? `${column}${group}`
+      : `${column}, ${group.charAt(0).toLowerCase()}${group.slice(1)}`;
+  const title = where === '' ? measured.name : where;
+  const name = pin.characteristics.length > 1 && title !== measured.name ? [measured.name] : [];
+  return { title, line: [head(lines), ...name].filter((part) => part !== '').join(', ') };
+}
+const nameOf = ({ characteristics }: Measured, id: string | undefined): string | undefined =>
+  characteristics.find((each) => each.id === id)?.name;
 
 /** What several axes are called together: "ring and station". */
 export function axesWords(axes: readonly Axis[]): string {

@@ -8,7 +8,7 @@ import {
   statementDigest,
 } from '@oak-gate/core';
 import type { GateRule, GateStatement, JobState, StatementTopic } from '@oak-gate/core';
-import { placeWordsOf } from './place-words';
+import { placeInJob } from './place-words';
 
 type Words = (state: JobState, gate: GateRule) => readonly string[];
 
@@ -136,7 +136,6 @@ function mixedWords(state: JobState): string[] {
       ];
 }
 function placeIn(state: JobState, key: string): string {
-  const layout = currentPin(state)?.model.layout;
-  const place = layout === undefined ? key : placeWordsOf(layout, key);
+  const place = placeInJob(currentPin(state), key);
   return place.charAt(0).toLowerCase() + place.slice(1);
 }

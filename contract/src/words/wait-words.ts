@@ -2,7 +2,6 @@ import type {
   FactReport,
   Finding,
   JobState,
-  Layout,
   LimitNote,
   ReportCause,
   RestFact,
@@ -11,15 +10,11 @@ import type {
   Wait,
 } from '@oak-gate/core';
 import { currentPin, nanometres, showExact } from '@oak-gate/core';
-import { placeWordsOf, unitWord } from './place-words';
+import { placeInJob, unitWord } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWord, WITHHELD_WORDS } from './state-words';
 
-const layoutOf = (state: JobState): Layout | undefined => state.pins.at(-1)?.model.layout;
-const placeIn = (state: JobState, key: string): string => {
-  const layout = layoutOf(state);
-  return layout === undefined ? key : placeWordsOf(layout, key);
-};
+const placeIn = (state: JobState, key: string): string => placeInJob(state.pins.at(-1), key);
 
 /** What a gate waits for, in plain words. */
 export function waitWords(state: JobState, wait: Wait): string {

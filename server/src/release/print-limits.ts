@@ -2,7 +2,7 @@ import {
   fitWords,
   KIND_WORDS,
   noteWords,
-  placeWordsOf,
+  placeInJob,
   rowStatement,
   ruleWords,
   workedWords,
@@ -93,7 +93,6 @@ function worked({ formula }: LimitRow, pin: LimitsPin): string[] {
 export function decisions(state: JobState): Content[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
-  const { layout } = pin.model;
   const granted = Object.entries(state.concessions).flatMap(([place, concession]) => {
     const reading = placeAt(state, place).readings.find(({ seq }) => seq === concession.reading);
     if (reading?.status !== 'current') return [];
@@ -115,13 +114,13 @@ export function decisions(state: JobState): Content[] {
   ];
   const rows: TableCell[][] = [
     ...granted.map(({ place, concession, reading, holds }): TableCell[] => [
-      `${placeWordsOf(layout, place)}: ${reading.verdict.verdict}${holds ? '' : ' (the concession fell: what it was of has moved)'}`,
+      `${placeInJob(pin, place)}: ${reading.verdict.verdict}${holds ? '' : ' (the concession fell: what it was of has moved)'}`,
       approvalWords(state, concession.approval),
       concession.reason,
       `${concession.byName}, ${moment(state, concession.at)}`,
     ]),
     ...state.limitDecisions.map((each): TableCell[] => [
-      `Limit: ${placeWordsOf(layout, each.fit)}`,
+      `Limit: ${placeInJob(pin, each.fit)}`,
       Object.values(each.rows).join(', ') + (each.pin === pin.pin ? '' : noLongerWords(state, each.pin)),
       each.reason,
       `${each.by}, ${moment(state, each.at)}${each.secondLook === null ? '' : `; looked at by ${each.secondLook}`}`,

@@ -3,8 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from 
 import {
   CORRECTION_WORDS,
   PART_WORDS,
-  placeWords,
-  placeWordsOf,
+  placeTitle,
+  placeInJob,
   shortReading,
   stateWord,
   unitWord,
@@ -44,8 +44,7 @@ export class EntryBar {
   }));
   protected wholeOf(key: PlaceKey): string {
     const job = this.hand.at.job();
-    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
-    return layout === undefined ? '' : placeWordsOf(layout, key);
+    return job === undefined ? '' : placeInJob(currentPin(job), key);
   }
   protected endWords({ open, typed }: BenchEnd): string {
     const places = open === 1 ? '1 place is still open' : `${open} places are still open`;
@@ -57,8 +56,8 @@ export class EntryBar {
   protected readonly place = computed(() => {
     const job = this.hand.at.job();
     const place = this.hand.at.place();
-    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
-    return layout === undefined || place === undefined ? undefined : placeWords(layout, place);
+    const pin = job === undefined ? undefined : currentPin(job);
+    return pin === undefined || place === undefined ? undefined : placeTitle(pin, place);
   });
   /** How the place stands, where nothing is typed. */
   protected readonly standing = computed(() => {

@@ -1,7 +1,7 @@
 import {
   noteWords,
   PART_WORDS,
-  placeWordsOf,
+  placeInJob,
   ruleWords,
   saidWords,
   showBound,
@@ -131,8 +131,7 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
       ...say(`${words} ${cut}, and it holds.`, 'file'),
       short: `File ${showExact(plan.remove, unit)} ${unitWord(unit)}`,
     };
-  const layout = currentPin(job)?.model.layout;
-  const other = layout === undefined ? here : placeWordsOf(layout, here);
+  const other = placeInJob(currentPin(job), here);
   return say(
     `${words} The other one can be filed (${other}): ${cutWords(plan, unit).replace('this', 'that')}.`,
     'decide',

@@ -4,7 +4,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import {
   PART_WORDS,
   endedWords,
-  placeWords,
+  placeTitle,
   shortReading,
   showBound,
   stateWord,
@@ -57,7 +57,7 @@ export class ReadingCard {
       (each) => each.fit === fitKey(place) && each.partState === this.hand.at.partState(),
     );
     const target = inForce.state === 'inForce' && !inForce.decided ? fit?.governing.target : undefined;
-    const words = placeWords(pin.model.layout, place);
+    const { title, line } = placeTitle(pin, place);
     const limit = inForce.state === 'inForce' ? inForce.limit : {};
     const record = placeAt(job, status.key);
     const others = sheetPlaces(job, place.characteristic)
@@ -77,8 +77,8 @@ export class ReadingCard {
     const differ = also.filter(({ differs }) => differs).length;
     return {
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
-      title: `${words.cylinder}, ${words.ring.charAt(0).toLowerCase()}${words.ring.slice(1)}`,
-      station: words.station,
+      title,
+      line,
       unit,
       limit,
       others,

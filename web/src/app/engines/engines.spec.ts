@@ -11,7 +11,7 @@ async function opened(engines: object) {
   return page;
 }
 
-test('an open job leads to its arrival, a sealed one to its record', async () => {
+test('an open job leads to the gate that is next, a sealed one to its record', async () => {
   const sealed = {
     ...JOB,
     jobId: 'b',
@@ -25,8 +25,8 @@ test('an open job leads to its arrival, a sealed one to its record', async () =>
     ({ textContent, href }) => [textContent.trim(), new URL(href).pathname],
   );
   expect(links).toEqual([
-    ['J-1', '/jobs/a/arrival'],
-    ['J-0', '/jobs/b/release'],
+    ['J-1', '/jobs/a'],
+    ['J-0', '/jobs/b/record'],
   ]);
   expect(page.text).toMatch(/J-1 ?opened 1 May 2026, open.*J-0 ?opened 1 May 2026, sealed 20 May 2026/);
 });

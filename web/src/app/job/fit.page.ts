@@ -8,7 +8,14 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { contextWords, inForceWords, placeWordsOf, rowStatement, stateWord } from '@oak-gate/contract';
+import {
+  contextWords,
+  inForceWords,
+  placeInJob,
+  placeWordsOf,
+  rowStatement,
+  stateWord,
+} from '@oak-gate/contract';
 import {
   CONFIRMERS,
   currentPin,
@@ -96,7 +103,7 @@ export class FitPage {
       pin,
       found,
       fit: fitKey(at),
-      title: placeWordsOf(pin.model.layout, fitKey(at)),
+      title: placeInJob(pin, fitKey(at)),
       characteristic: pin.characteristics.find(({ id }) => id === place.characteristic),
       unit,
       inForce,

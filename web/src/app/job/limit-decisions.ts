@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { inForceWords, noteWords, placeWordsOf, ruleWords } from '@oak-gate/contract';
+import { inForceWords, noteWords, placeInJob, ruleWords } from '@oak-gate/contract';
 import { currentPin, limitNotes, setRules, own } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -51,7 +51,7 @@ function limits(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
   const unit = benchUnit(job);
   return job.limitDecisions.map(({ fit, partState, limit, rows, reason, by, at, secondLook, pin: of }) => {
-    const where = pin === undefined ? fit : placeWordsOf(pin.model.layout, fit);
+    const where = placeInJob(pin, fit);
     const window = inForceWords({ state: 'inForce', limit, sources: rows, decided: true }, unit);
     return {
       seq: `limit ${of} ${fit} ${partState} ${at}`,

@@ -4,7 +4,7 @@ import {
   arrivedWords,
   flipsWords,
   inForceWords,
-  placeWordsOf,
+  placeInJob,
   shortReading,
   stateWord,
 } from '@oak-gate/contract';
@@ -166,7 +166,4 @@ function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fit
   return { fits: [...lines.values()], sameFigures: same.size };
 }
 
-function placeIn(job: JobState, key: string): string {
-  const layout = currentPin(job)?.model.layout;
-  return layout === undefined ? key : placeWordsOf(layout, key);
-}
+const placeIn = (job: JobState, key: string): string => placeInJob(currentPin(job), key);
