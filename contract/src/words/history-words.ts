@@ -9,10 +9,10 @@ import {
   placeKey,
   placeAt,
 } from '@oak-gate/core';
-import type { JobState, Part, Place, RecordedReading } from '@oak-gate/core';
+import type { JobState, LimitsPin, Part, Place, RecordedReading } from '@oak-gate/core';
 import { placeInJob, placeWordsOf, unitWord } from './place-words';
 import { shortReading, showBound } from './reading-words';
-import { endedWords, stateWord } from './state-words';
+import { endedWords, stateWordAt } from './state-words';
 
 /** One thing that happened at a place or to a part, as the record tells it: nothing is left out because it no longer counts. */
 export interface HistoryLine {
@@ -32,12 +32,12 @@ export function measuredLines(state: JobState): readonly HistoryLine[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
   return sheetPlaces(state).flatMap((place: Place) =>
-    placeAt(state, placeKey(place)).readings.map((reading) =>
-      lineOf(placeInJob(pin, placeKey(place)), reading),
-    ),
+    placeAt(state, placeKey(place)).readings.map((reading) => lineOf(pin, place, reading)),
   );
 }
-function lineOf(where: string, taken: RecordedReading): HistoryLine {
+function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLine {
+  const key = placeKey(place);
+  const where = placeInJob(pin, key);
   const {
     seq,
     at,
@@ -53,7 +53,7 @@ function lineOf(where: string, taken: RecordedReading): HistoryLine {
     judgedBefore = [],
   } = taken;
   const isWrong = status === 'void' || status === 'corrected';
-  const word = stateWord(verdict.verdict);
+  const word = stateWordAt(pin, key, verdict.verdict);
   const said = {
     current: word,
     refined: `${word}; narrowed by a later reading`,
@@ -67,7 +67,7 @@ function lineOf(where: string, taken: RecordedReading): HistoryLine {
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(
       ({ verdict: before, limit, sources }) =>
-        `judged before: ${stateWord(before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, instrument.unit)})`,
+        `judged before: ${stateWordAt(pin, key, before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, instrument.unit)})`,
     ),
   ];
   return {
@@ -148,7 +148,8 @@ export function coveredWords(state: JobState): readonly string[] {
     ...statuses
       .filter(({ conceded }) => conceded)
       .map(
-        ({ key, state: word }) => `${placeInJob(currentPin(state), key)} is ${stateWord(word)}, and conceded`,
+        ({ key, state: word }) =>
+          `${placeInJob(currentPin(state), key)} is ${stateWordAt(currentPin(state), key, word)}, and conceded`,
       ),
     ...times(
       Object.keys(state.acceptedNotes).length,

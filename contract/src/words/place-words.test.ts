@@ -4,6 +4,7 @@ import { parsePlaceKey } from '@oak-gate/core';
 import * as z from 'zod';
 import { characteristic, engineModelFile } from '../engines/schemas';
 import { axesWords, placeInJob, placeTitle } from './place-words';
+import { stateWordAt } from './state-words';
 
 const json = (path: string): unknown => JSON.parse(readFileSync(join(__dirname, '../../..', path), 'utf8'));
 const { model } = engineModelFile.parse(json('demo/models/M8-52.json'));
@@ -45,4 +46,13 @@ test.each([
   [[], ''],
 ] as const)('%j together are called %s', (axes, words) => {
   expect(axesWords(axes)).toBe(words);
+});
+test.each([
+  ['ringGap', GAP, 'tight', 'tight'],
+  ['pistonSkirt', 'pistonSkirt@cylinder:3', 'tight', 'small'],
+  ['pistonSkirt', 'pistonSkirt@cylinder:3', 'loose', 'large'],
+  ['pistonSkirt', 'pistonSkirt@cylinder:3', 'notTaken', 'not taken'],
+  ['ringGap', 'pistonSkirt@cylinder:3', 'loose', 'loose'], // measured by no sheet of this job
+] as const)('%s at %s that is %s is called %s', (sheet, key, state, word) => {
+  expect(stateWordAt(measuring(sheet), key, state)).toBe(word);
 });

@@ -1,4 +1,5 @@
-import type { CorrectionReason, Characteristic, PlaceStateWord } from '@oak-gate/core';
+import { parsePlaceKey } from '@oak-gate/core';
+import type { CorrectionReason, Characteristic, LimitsPin, PlaceStateWord } from '@oak-gate/core';
 
 const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   in: 'in',
@@ -23,6 +24,18 @@ export function stateWord(state: PlaceStateWord, characteristic?: Pick<Character
   if ((state === 'tight' || state === 'loose') && characteristic !== undefined)
     return characteristic.words[state];
   return WORDS[state];
+}
+/** The same for a place by its key, among what a job measures. */
+export function stateWordAt(
+  pin: Pick<LimitsPin, 'characteristics'> | undefined,
+  key: string,
+  state: PlaceStateWord,
+): string {
+  const measured = parsePlaceKey(key)?.characteristic;
+  return stateWord(
+    state,
+    pin?.characteristics.find(({ id }) => id === measured),
+  );
 }
 /** Why a reading was taken back, as it is chosen on one key and told ever after. */
 export const CORRECTION_WORDS: Readonly<Record<CorrectionReason, string>> = {

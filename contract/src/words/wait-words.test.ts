@@ -12,7 +12,12 @@ const { model } = engineModelFile.parse(
 const at = (cylinder: number, station = 'top') =>
   `ringGap@cylinder:${cylinder}/groove:1/member:ring/station:${station}`;
 const STATE = {
-  pins: [{ model, characteristics: [{ id: 'ringGap', name: 'Ring end gap' }] }],
+  pins: [
+    {
+      model,
+      characteristics: [{ id: 'ringGap', name: 'Ring end gap', words: { tight: 'tight', loose: 'loose' } }],
+    },
+  ],
   places: new Map([[at(1), { readings: [{ instrument: { unit: 'thou' } }] }]]),
   route: { gates: [{ stage: 'arrival', label: 'Arrival' }] },
 } as unknown as JobState;

@@ -3,6 +3,7 @@ import type {
   Finding,
   JobState,
   LimitNote,
+  PlaceStateWord,
   ReportCause,
   RestFact,
   SetRuleStand,
@@ -12,9 +13,12 @@ import type {
 import { currentPin, nanometres, showExact } from '@oak-gate/core';
 import { placeInJob, unitWord } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
-import { stateWord, WITHHELD_WORDS } from './state-words';
+import { stateWordAt, WITHHELD_WORDS } from './state-words';
 
 const placeIn = (state: JobState, key: string): string => placeInJob(state.pins.at(-1), key);
+
+const wordAt = (state: JobState, key: string, word: string): string =>
+  stateWordAt(state.pins.at(-1), key, word as PlaceStateWord);
 
 /** What a gate waits for, in plain words. */
 export function waitWords(state: JobState, wait: Wait): string {
@@ -30,7 +34,7 @@ export function waitWords(state: JobState, wait: Wait): string {
     case 'instrumentDue':
       return `${wait.instrument}: due for its check on ${wait.dueOn}`;
     case 'place':
-      return `${placeIn(state, wait.place)}: ${stateWord(wait.state as Parameters<typeof stateWord>[0])}`;
+      return `${placeIn(state, wait.place)}: ${wordAt(state, wait.place, wait.state)}`;
     case 'finding':
       return findingWords(state, wait.finding);
     case 'sheetNotPinned':
@@ -47,7 +51,7 @@ export function findingWords(state: JobState, finding: Finding): string {
   switch (finding.kind) {
     case 'outOfLimits': {
       const asked = finding.asked === null ? '' : '; a concession is asked for';
-      return `${placeIn(state, finding.place)} is ${finding.word}${asked}`;
+      return `${placeIn(state, finding.place)} is ${wordAt(state, finding.place, finding.word)}${asked}`;
     }
     case 'limitWithheld':
       return `${placeIn(state, finding.fit)}: ${WITHHELD_WORDS[finding.why]}`;

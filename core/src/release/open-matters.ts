@@ -22,7 +22,10 @@ import type { SetRuleStand } from '../findings/set-rules';
 import { filingAdvice } from '../rework/filing-plan';
 import type { FilingAdvice } from '../rework/filing-plan';
 
-/** What needs a decision, of whom, and who is too near to it. */
+/**
+ * What needs a decision, of whom, and who is too near to it. Its id is made of its cause and its place: it stays the same thing
+ * however often somebody measures there, and comes back under the same id when its cause does.
+ */
 export type Finding = {
   readonly id: string;
   readonly decidedBy: readonly Role[];
@@ -182,7 +185,8 @@ function placeFindings(
   if (status.state === 'tight' && canBeFiled && !beyondFiling.has(key) && !isAsked) return [];
   return [
     {
-      id: `${status.state} ${key} ${status.reading?.seq ?? 0}`,
+      // Measured again and still outside, it is the same finding.
+      id: `outOfLimits ${key}`,
       kind: 'outOfLimits',
       place: key,
       word: status.state,
@@ -213,7 +217,7 @@ function limitFindings(state: MattersSlice, characteristics: readonly string[]):
       choice === undefined
         ? { id, kind: 'limitWithheld', fit: fit.fit, partState, why, decidedBy: INSPECTORS, notBy: [] }
         : {
-            id: `limit choice ${choice.seq}`,
+            id,
             kind: 'limitToConfirm',
             choice,
             decidedBy: CONFIRMERS,

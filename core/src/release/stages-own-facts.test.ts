@@ -161,3 +161,22 @@ describe('what is signed', () => {
     expect(story.signCommand('measure')).not.toEqual(before);
   });
 });
+
+test('a finding is the same one however often somebody measures there', () => {
+  const story = rings(bores(twoSheets()));
+  const ids = (): readonly string[] => openMatters(story.job, ['ringGap']).findings.map(({ id }) => id);
+  const loose = (text: string): void => {
+    const { part, basedOn } = story.part(SKIRT);
+    story.do({ type: 'replacePart', part, basedOn, reason: 'worn', instead: NEW });
+    story.take(SKIRT, text).take(at(1, 1, 'top'), '11/12');
+  };
+  loose('55+');
+  const found = ids();
+  expect(found).toEqual([`outOfLimits ${SKIRT}`]);
+  loose('44/46');
+  expect(ids()).toEqual([]);
+  // It comes back under its id, as its cause does.
+  loose('55+');
+  expect(ids()).toEqual(found);
+});
+const NEW = { state: 'new', partNumber: null, lot: null } as const;

@@ -1,4 +1,4 @@
-import { axesWords, headWords, shortReading, showBound } from '@oak-gate/contract';
+import { axesWords, headWords, shortReading, showBound, stateWord } from '@oak-gate/contract';
 import {
   asFitted,
   asFound,
@@ -36,6 +36,8 @@ export interface ChartLine {
 }
 export interface ChartCell {
   readonly status: PlaceStatus;
+  /** How it stands, in the words of what is measured. */
+  readonly word: string;
   readonly asFound: string;
   readonly asFitted: string;
   readonly asLeft: string;
@@ -63,7 +65,7 @@ export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[
       lines: groups.flatMap((group) =>
         group.lines.map(({ at, places }): ChartLine => {
           const cells = places.map((place) =>
-            place === undefined ? undefined : chartCell(state, place, unitOf),
+            place === undefined ? undefined : chartCell(state, characteristic, place, unitOf),
           );
           const judged = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading;
           return {
@@ -86,6 +88,7 @@ function headOf(characteristic: Characteristic): string {
 
 function chartCell(
   state: JobState,
+  characteristic: Characteristic,
   place: Place,
   unitOf: (reading: RecordedReading | undefined) => LengthUnit,
 ): ChartCell {
@@ -98,6 +101,7 @@ function chartCell(
   const found = asFound(record);
   return {
     status,
+    word: stateWord(status.state, characteristic),
     asFound: found === left ? '' : show(found),
     asFitted: show(asFitted(record) === left ? undefined : asFitted(record)),
     asLeft: show(left),

@@ -1,5 +1,5 @@
-import { clockPutRightWords, faultWords, remarkWords, stateWord, unitWord } from '@oak-gate/contract';
-import { currentPin, NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
+import { clockPutRightWords, faultWords, remarkWords, unitWord } from '@oak-gate/contract';
+import { NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
 import type {
   GateSignature,
   JobState,
@@ -176,9 +176,9 @@ function sheets(state: JobState): Content[] {
     ),
   ]);
 }
-function cellStack({ status, asFound, asFitted, asLeft, band }: ChartCell): Content[] {
+function cellStack({ status, word: stands, asFound, asFitted, asLeft, band }: ChartCell): Content[] {
   const word =
-    stateWord(status.state) +
+    stands +
     (status.conceded ? ', conceded' : '') +
     (status.reason === undefined ? '' : `: ${status.reason}`);
   return [

@@ -69,7 +69,7 @@ function lineOf(
     found === undefined ? '' : shortReading(found.reading, unit),
     reading?.status === 'current' ? shortReading(reading.reading, unit) : '',
     unitWord(unit),
-    stateWord(status.state),
+    stateWord(status.state, characteristic),
     status.conceded ? 'yes' : '',
     reading?.instrument.id ?? '',
     reading?.by.name ?? '',

@@ -118,7 +118,10 @@ export class ReadingCard {
       seq: reading.seq,
       figure: shortReading(reading.reading, reading.instrument.unit),
       role: roles.join(', '),
-      status: reading.status === 'current' ? stateWord(reading.verdict.verdict) : reading.status,
+      status:
+        reading.status === 'current'
+          ? stateWord(reading.verdict.verdict, this.hand.at.characteristic())
+          : reading.status,
       mark:
         reading.status === 'current'
           ? reading.verdict.verdict
@@ -134,7 +137,7 @@ export class ReadingCard {
       why: reading.ended === undefined ? '' : endedWords(reading.ended.why),
       before: (reading.judgedBefore ?? []).map(
         ({ verdict, limit, sources }) =>
-          `${stateWord(verdict)} by ${[...new Set(Object.values(sources))].join(', ') || 'no limit'} (${showBound(limit, unit)})`,
+          `${stateWord(verdict, this.hand.at.characteristic())} by ${[...new Set(Object.values(sources))].join(', ') || 'no limit'} (${showBound(limit, unit)})`,
       ),
     };
   }

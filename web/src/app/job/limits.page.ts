@@ -6,11 +6,11 @@ import {
   inForceWords,
   placeInJob,
   shortReading,
-  stateWord,
+  stateWordAt,
 } from '@oak-gate/contract';
 import { currentPin, limitInForce, parsePlaceKey, placeAt, signatureOf } from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
-import type { JobState, LengthUnit } from '@oak-gate/core';
+import type { JobState, LengthUnit, PlaceStateWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -67,7 +67,7 @@ export class LimitsPage {
           figure: taken === undefined ? '' : shortReading(taken.reading, taken.instrument.unit),
           before: before.verdict,
           after: after.verdict,
-          words: `${stateWord(before.verdict)} now, ${stateWord(after.verdict)} then`,
+          words: `${wordAt(job, place, before.verdict)} now, ${wordAt(job, place, after.verdict)} then`,
         };
       }),
       placesAdded: (changes?.placesAdded ?? []).map((key) => placeIn(job, key)),
@@ -166,4 +166,6 @@ function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fit
   return { fits: [...lines.values()], sameFigures: same.size };
 }
 
+const wordAt = (job: JobState, key: string, word: PlaceStateWord): string =>
+  stateWordAt(currentPin(job), key, word);
 const placeIn = (job: JobState, key: string): string => placeInJob(currentPin(job), key);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { clockPutRightWords, coveredWords, placeInJob, stateWord } from '@oak-gate/contract';
+import { clockPutRightWords, coveredWords, placeInJob, stateWordAt } from '@oak-gate/contract';
 import { currentPin, openMatters, own } from '@oak-gate/core';
 import type { Stage } from '@oak-gate/core';
 import { jobFeature } from '../state/job.feature';
@@ -42,7 +42,13 @@ export class RecordPage {
         const concession = own(job.concessions, status.key);
         return concession === undefined
           ? []
-          : [{ ...concession, place: placeInJob(this.pin(), status.key), word: stateWord(status.state) }];
+          : [
+              {
+                ...concession,
+                place: placeInJob(this.pin(), status.key),
+                word: stateWordAt(this.pin(), status.key, status.state),
+              },
+            ];
       });
   });
   /** What is not plain: what the releaser reads before the words. */

@@ -60,6 +60,8 @@ const FILLED: readonly PlaceStateWord[] = ['in', 'serviceable', 'tight', 'loose'
 })
 export class Mark {
   readonly state = input.required<PlaceStateWord>();
+  /** The word of what is measured for how it stands, where it has one of its own. */
+  readonly called = input<string>();
   readonly size = input(16);
   readonly conceded = input(false);
   readonly pending = input(false);
@@ -70,6 +72,6 @@ export class Mark {
   protected readonly filled = computed(() => FILLED.includes(this.state()));
   protected readonly word = computed(
     () =>
-      `${stateWord(this.state())}${this.conceded() ? ', conceded' : ''}${this.asked() ? ', to be decided' : ''}${this.pending() ? ', not on disk yet' : ''}`,
+      `${this.called() ?? stateWord(this.state())}${this.conceded() ? ', conceded' : ''}${this.asked() ? ', to be decided' : ''}${this.pending() ? ', not on disk yet' : ''}`,
   );
 }

@@ -1,4 +1,4 @@
-import { headWords, shortReading, showBound, workedAt } from '@oak-gate/contract';
+import { headWords, shortReading, showBound, stateWord, workedAt } from '@oak-gate/contract';
 import {
   currentPin,
   findingsAt,
@@ -45,6 +45,7 @@ export interface SheetLineView {
 }
 export interface SheetCell {
   readonly status: PlaceStatus;
+  readonly word: string;
   /** Good by itself, and the gate asks about it all the same. */
   readonly asked: boolean;
   /** What was done to the ring here: a filed one and one that was exchanged look different. */
@@ -97,7 +98,7 @@ function lineOf(
 ): SheetLineView {
   const layout = currentPin(job)?.model.layout;
   const cells = places.map((place) =>
-    place === undefined ? undefined : cellOf(job, placeStatus(job, place), unit),
+    place === undefined ? undefined : cellOf(job, characteristic, placeStatus(job, place), unit),
   );
   const first = places.find((place) => place !== undefined);
   const inForce =
@@ -119,12 +120,18 @@ export function limitText(inForce: LimitInForce, unit: LengthUnit): string {
 }
 
 const WORKED = { filed: 'filed', exchanged: 'new ring', not: '' } as const;
-function cellOf(job: JobState, status: PlaceStatus, unit: LengthUnit): SheetCell {
+function cellOf(
+  job: JobState,
+  characteristic: Characteristic,
+  status: PlaceStatus,
+  unit: LengthUnit,
+): SheetCell {
   const reading = status.reading?.reading;
   const figure = reading === undefined ? '' : shortReading(reading, unit);
   const [over = '', under = ''] = figure.split('/');
   const worked = WORKED[workedAt(job, status.key) ?? 'not'];
-  return { status, worked, asked: findingsAt(job, status).length > 0, figure, over, under };
+  const word = stateWord(status.state, characteristic);
+  return { status, word, worked, asked: findingsAt(job, status).length > 0, figure, over, under };
 }
 
 function spreadText(readings: readonly Reading[], unit: LengthUnit): string {
