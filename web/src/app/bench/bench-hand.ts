@@ -10,6 +10,7 @@ import {
   openMatters,
   placeAt,
   questionsFor,
+  parsePlaceKey,
 } from '@oak-gate/core';
 import type {
   LengthUnit,
@@ -166,7 +167,11 @@ export class BenchHand {
     const job = this.at.job();
     if (!this.ended() || job === undefined) return undefined;
     const open = this.at.matters()?.open.map(({ key }) => key) ?? [];
-    const typed = this.drafts.of(this.whose());
+    // What was begun on another stage's sheets waits there.
+    const sheets = this.at.gate()?.sheets ?? [];
+    const typed = this.drafts
+      .of(this.whose())
+      .filter((place) => sheets.includes(parsePlaceKey(place)?.characteristic ?? ''));
     return { open: open.length, typed: typed.length, first: typed[0] ?? open[0] };
   });
 

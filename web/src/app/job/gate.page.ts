@@ -21,7 +21,7 @@ import { GateSign } from './gate-sign';
       </div>
       @if (job(); as job) {
         <aside class="panel panel-pad" aria-label="Engine plan">
-          <app-engine-plan [job]="job" (chosen)="go($event)" />
+          <app-engine-plan [job]="job" [sheets]="sheets()" (chosen)="go($event)" />
         </aside>
       }
     </div>

@@ -31,8 +31,11 @@ export type StagePages = Readonly<Record<StageKind, () => Promise<Type<unknown>>
   template: `
     @if (unknown(); as problem) {
       <div class="page"><app-problem-note [problem]="problem" /></div>
-    } @else if (shown(); as page) {
-      <ng-container *ngComponentOutlet="page.component; inputs: page.inputs" />
+    } @else {
+      <!-- Another stage is another page, also where it is of the same kind: nothing of the one before stays in hand. -->
+      @for (page of shown(); track page.inputs.stage) {
+        <ng-container *ngComponentOutlet="page.component; inputs: page.inputs" />
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,10 +62,10 @@ export class StagePage {
   protected readonly shown = computed(() => {
     const fetched = this.fetched();
     const stage = this.stageId();
-    if (fetched === undefined || stage === undefined || fetched.kind !== this.kind()) return undefined;
+    if (fetched === undefined || stage === undefined || fetched.kind !== this.kind()) return [];
     const place = this.place();
     const isBench = fetched.kind === 'sheets';
-    return { component: fetched.component, inputs: isBench ? { stage, place } : { stage } };
+    return [{ component: fetched.component, inputs: isBench ? { stage, place } : { stage } }];
   });
   protected readonly unknown = computed(() =>
     this.job() === undefined || this.gate() !== undefined

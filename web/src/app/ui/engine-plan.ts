@@ -35,10 +35,12 @@ const ORDER = Object.keys(RANK) as PlaceStateWord[];
 })
 export class EnginePlan {
   readonly job = input.required<JobState>();
+  /** Whose places are marked; all of them where nothing is said. */
+  readonly sheets = input<readonly string[]>();
   readonly selected = input<PlaceKey>();
   readonly chosen = output<PlaceKey>();
   protected readonly width = PLAN_WIDTH;
-  protected readonly plan = computed(() => planView(this.job()));
+  protected readonly plan = computed(() => planView(this.job(), this.sheets()));
   protected readonly cylinder = computed(() => parsePlaceKey(this.selected() ?? '')?.at.cylinder);
   protected readonly legend = computed(() => {
     const states = (this.plan()?.cylinders ?? []).flatMap(({ marks }) => marks.map(({ status }) => status));

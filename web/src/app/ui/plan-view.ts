@@ -35,12 +35,17 @@ const MARK_STEP_Y = 25;
 const HEAD = 26;
 const GAP = 12;
 
-/** The engine from above: cylinders at their banks, one mark for each place, in the order of the sheet. */
-export function planView(job: JobState): PlanView | undefined {
+/**
+ * The engine from above: cylinders at their banks, one mark for each of their places, in the order of the sheet.
+ * @param sheets whose places are marked; all of them where nothing is said
+ */
+export function planView(job: JobState, sheets?: readonly string[]): PlanView | undefined {
   const layout = currentPin(job)?.model.layout;
   if (layout === undefined) return undefined;
   const single = layout.banks.length === 1;
-  const places = sheetPlaces(job).map((place) => placeStatus(job, place));
+  const places = sheetPlaces(job)
+    .filter(({ characteristic }) => sheets?.includes(characteristic) ?? true)
+    .map((place) => placeStatus(job, place));
   const width = single ? 128 : (PLAN_WIDTH - CRANK - 8) / 2;
   const across = Math.floor(width / MARK_STEP_X);
   const lines = marksOf(
