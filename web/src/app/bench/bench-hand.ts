@@ -7,7 +7,6 @@ import {
   currentReading,
   memberAt,
   nextBlade,
-  openMatters,
   placeAt,
   questionsFor,
   parsePlaceKey,
