@@ -102,18 +102,22 @@ function split(
   }));
 }
 
+interface OpenLine {
+  readonly at: At;
+  readonly places: (Place | undefined)[];
+}
 function groupsOf(
   places: readonly Place[],
   columns: readonly At[],
   { across, groups, lines }: ReturnType<typeof axesOf>,
 ): readonly SheetGroup[] {
   const columnOf = new Map(columns.map((at, i) => [textOf(at), i]));
-  const found = new Map<string, { at: At; lines: Map<string, { at: At; places: (Place | undefined)[] }> }>();
+  const found = new Map<string, { readonly at: At; readonly lines: Map<string, OpenLine> }>();
   for (const place of places) {
     const column = columnOf.get(textOf(only(place.at, across)));
     if (column === undefined) continue;
     const [group, line] = [only(place.at, groups), only(place.at, lines)];
-    const inGroup = found.get(textOf(group)) ?? { at: group, lines: new Map() };
+    const inGroup = found.get(textOf(group)) ?? { at: group, lines: new Map<string, OpenLine>() };
     const inLine = inGroup.lines.get(textOf(line)) ?? {
       at: line,
       places: columns.map((): Place | undefined => undefined),

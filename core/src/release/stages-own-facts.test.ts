@@ -1,5 +1,5 @@
 import { gateRule, gateWaits, openMatters, replayJob, signatureOf, tellAgain } from '../../src/index';
-import type { Envelope, JobEntry, Stage } from '../../src/index';
+import type { Envelope, Stage } from '../../src/index';
 import { GHISLAINE, IVO, PERRIN, person, SANNA } from '../../test/fixtures';
 import { at, GOOD } from '../../test/story';
 import type { Story } from '../../test/story';
@@ -131,7 +131,7 @@ describe('what is signed', () => {
     const { words, statement, sections } = signatureOf(story.job, 'measure')!;
     expect([words, statement]).toEqual([command.words, 3]);
     expect(Object.keys(sections).sort()).toContain('readings');
-    const told = replayJob(envelopes(story) as readonly JobEntry[])!;
+    const told = replayJob(envelopes(story))!;
     expect(signatureOf(told, 'measure')?.words).toEqual(command.words);
     expect(remarks(story)).toEqual([]);
   });
