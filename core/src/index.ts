@@ -47,6 +47,7 @@ export * from './library/library-commands';
 export * from './library/current-revisions';
 export * from './library/limits-pin';
 export * from './library/shop-target';
+export * from './library/targets-beyond';
 export * from './library/added-by-documents';
 export * from './library/limit-in-force';
 export * from './library/limit-notes';

@@ -310,6 +310,8 @@ export const revisionView = z.object({
   siblings: z.array(
     z.object({ id: name, revision: revisionWord, effective: isoDate, state: revisionStateWord }),
   ),
+  /** Targets of a draft that lie beyond the limits that are published: jobs ignore them there. */
+  beyond: z.array(z.string()),
 });
 const jobRef = z.object({
   jobId: z.string(),

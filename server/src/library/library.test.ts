@@ -450,6 +450,22 @@ describe('what the shop sets itself', () => {
     expect((await set({ order })).status).toBe(201);
     expect(await governs()).toEqual(order);
   });
+  test('a target beyond the limits is said before it is published, and no more when it is', async () => {
+    await shop.publish(
+      { number: 'OM-330', revision: '7', kind: 'manual' },
+      'row,characteristic,groove,member,station,min,max,unit\n1,ringGap,1,ring,skirt,0.038,0.050,in',
+    );
+    const path = await draft(teo, { number: 'TQ-7', revision: '1', kind: 'shop' });
+    const table =
+      'row,characteristic,groove,member,station,min,max,unit\n1,ringGap,1,ring,skirt,0.044,0.060,in';
+    await teo.csv(`${path}/rows?command=${randomUUID()}&name=rows.csv`, table);
+    expect((await teo.get(path)).body.beyond).toEqual([
+      expect.stringMatching(/^TQ-7 rev 1 row 1: its max for .*ring.* on Veldane VA-4-330$/),
+    ]);
+    await shop.check(path);
+    expect((await teo.post(`${path}/publish`, { id: randomUUID() })).status).toBe(201);
+    expect((await teo.get(path)).body.beyond).toEqual([]);
+  });
   test('a characteristic of its own: rows are written for it like for any other', async () => {
     const characteristic = {
       id: 'pinOvality',

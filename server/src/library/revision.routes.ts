@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import {
+  placeInJob,
   checkRevisionRequest,
   documentFile,
   draftRevisionRequest,
@@ -19,6 +20,7 @@ import {
   revisionState,
   textCells,
   writeLibraryTable,
+  targetsBeyond,
 } from '@oak-gate/core';
 import type { DocumentRevision, KeptRevision, LibraryState } from '@oak-gate/core';
 import { cellWords } from '@oak-gate/contract';
@@ -233,7 +235,22 @@ function viewOf(library: Library, state: LibraryState, kept: KeptRevision): Revi
         effective: each.revision.effective,
         state: revisionState(each, current, on),
       })),
+    beyond: published === undefined ? beyondLimits(library, state, kept) : [],
   };
+}
+/** Each target of a draft that a job would ignore, in a sentence; none for what is no target of the shop's own. */
+function beyondLimits(library: Library, state: LibraryState, draft: KeptRevision): string[] {
+  const on = library.today();
+  const measured = new Set(draft.rows.map(({ characteristic }) => characteristic));
+  const characteristics = library.characteristics(state).filter(({ id }) => measured.has(id));
+  const revisions = currentRevisions(state, on);
+  return library.modelsOf(state, draft).flatMap((model) => {
+    const policy = library.policy(state, model);
+    return targetsBeyond(draft, { on, model, characteristics, revisions, policy }).map(
+      ({ row, fit, bound }) =>
+        `${row}: its ${bound} for ${placeInJob({ model, characteristics }, fit)} on ${model.maker} ${model.name}`,
+    );
+  });
 }
 
 const jobRef = ({ jobId, number, serial, modelName, sealedAt }: JobRow): JobRef => ({

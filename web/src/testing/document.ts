@@ -45,6 +45,7 @@ export const revisionFor = (number: string, revision: string) => ({
   withdrawn: null,
   models: [VELDANE],
   characteristics: CHARACTERISTICS,
+  beyond: [],
   siblings: [],
 });
 

@@ -191,6 +191,7 @@ export class DocumentPage implements HoldsUnsaved {
       lines: [
         `Second look: ${view.checked?.by ?? ''}. A published revision never changes.`,
         'Open jobs that it touches are told at once; each adopts or declines it with a reason.',
+        ...beyondWords(view.beyond),
       ],
       fields: [],
       submit: 'Publish and freeze',
@@ -256,4 +257,16 @@ function rowWords(row: LimitRow, view: RevisionView) {
     applies: appliesWords(row.appliesTo),
     note: row.note,
   };
+}
+
+const MOST_SAID = 4;
+/** What a target beyond the limits comes to, before it is published for ever. */
+function beyondWords(beyond: readonly string[]): string[] {
+  if (beyond.length === 0) return [];
+  const more = beyond.length - MOST_SAID;
+  return [
+    'These targets lie beyond the limits that are published. A job ignores them there; they widen nothing:',
+    ...beyond.slice(0, MOST_SAID),
+    ...(more > 0 ? [`and ${more} more.`] : []),
+  ];
 }
