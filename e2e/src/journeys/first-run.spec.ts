@@ -221,6 +221,12 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await dialog.done('Fit');
     await expect(bench.verdict).toContainText('No gauge is taken');
     await page.locator('app-entry-bar').getByRole('button', { name: 'Take a gauge' }).click();
+    // One that nobody has registered yet: there and back.
+    await dialog.choose('Which', 'One that is not listed');
+    await dialog.done('Take it in hand');
+    await page.waitForURL('**/instruments');
+    await page.goBack();
+    await page.locator('app-entry-bar').getByRole('button', { name: 'Take a gauge' }).click();
     await dialog.choose('Which', 'FS-1, Bench feelers');
     await dialog.done('Take it in hand');
     await bench.expectState(at(1, 1, 'skirt'), 'notTaken');

@@ -12,6 +12,8 @@ import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import { againstFiling } from './filing-words';
 
+/** A choice that is no gauge: no id has a space at its beginning. */
+const TO_REGISTER = ' register';
 const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
 const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
 const partFields = (kind: PartKind): readonly AskField[] => [
@@ -68,28 +70,26 @@ export class BenchActs {
   async otherGauge(): Promise<void> {
     const register = await this.api.get('/api/instruments', instrumentList);
     const here = this.hand.instrument()?.id;
-    const inJob = this.hand.instruments().filter(({ id }) => id !== here);
     const tools = this.hand.at.characteristic()?.tools ?? [];
+    const inJob = this.hand.instruments().filter(({ id, kind }) => id !== here && tools.includes(kind));
     const toTake = (register.ok ? register.value : []).filter(
       ({ id, kind }) => tools.includes(kind) && !this.hand.instruments().some((each) => each.id === id),
     );
-    if (inJob.length + toTake.length === 0) {
-      await this.router.navigate(['/instruments']);
-      return;
-    }
     const options = [
       ...inJob.map(({ id, name }) => ({ value: id, label: `${id}, ${name}: in this job already` })),
       ...toTake.map(({ id, name, dueOn }) => ({ value: id, label: `${id}, ${name}, due ${dueOn}: take it` })),
+      { value: TO_REGISTER, label: 'One that is not listed: register it under Instruments' },
     ];
     await this.asker.ask({
       title: here === undefined ? 'Take a gauge' : 'Another gauge',
-      lines: [
-        ...(here === undefined ? [] : ['What is typed with the one in hand stays with it.']),
-        'One that is not listed is registered under Instruments.',
-      ],
+      lines: [...(here === undefined ? [] : ['What is typed with the one in hand stays with it.'])],
       fields: [{ key: 'instrument', label: 'Which', kind: 'choice', options }],
       submit: 'Take it in hand',
       act: async ({ instrument = '' }) => {
+        if (instrument === TO_REGISTER) {
+          await this.router.navigate(['/instruments']);
+          return undefined;
+        }
         const fresh = toTake.find(({ id }) => id === instrument);
         const refused =
           fresh === undefined
