@@ -4,6 +4,7 @@ const CORE_LAYERS = [
   ['quantity', 'record'],
   ['people', 'engines', 'instruments'],
   ['library'],
+  ['evidence'],
   ['bench'],
   ['findings', 'rework', 'build'],
   ['release'],

@@ -7,6 +7,7 @@ import {
   placeKey,
   sheetPlaces,
   slotKey,
+  usualPart,
 } from '../src/index';
 import type { JobDraft, JobState, PlaceKey } from '../src/index';
 
@@ -116,7 +117,9 @@ export function saidIn({ what, a, b }: Step, seen: JobState, typed: Typed): Said
     }
     case 'fit': {
       const at = parsePlaceKey(place)?.at ?? {};
-      return { draft: { type: 'fitParts', slots: [slotKey(b % 5 === 0 ? 'bore' : 'ring', at)], ...NEW } };
+      return {
+        draft: { type: 'fitParts', slots: [slotKey(usualPart(b % 5 === 0 ? 'bore' : 'ring'), at)], ...NEW },
+      };
     }
     case 'correct':
       if (current === undefined) return undefined;
@@ -179,7 +182,7 @@ export function* bringingToAnEnd(
     const key = placeKey(place);
     for (const kind of ['bore', 'ring'] as const)
       if (partHere(state(), key, kind) === undefined)
-        yield { draft: { type: 'fitParts', slots: [slotKey(kind, place.at)], ...NEW } };
+        yield { draft: { type: 'fitParts', slots: [slotKey(usualPart(kind), place.at)], ...NEW } };
     const [keep] = placeAt(state(), key).contested;
     if (keep !== undefined)
       yield { draft: { type: 'decideContest', place: key, keep, reason: 'x' }, inspector };
@@ -213,6 +216,6 @@ const NEW = { state: 'new' as const, partNumber: null, lot: null };
 const APPROVAL = { number: 'C-1', date: '2026-06-01', issuer: 'design office' };
 function partHere(state: JobState, place: PlaceKey, kind: 'ring' | 'bore'): string | undefined {
   const at = parsePlaceKey(place)?.at ?? {};
-  const id = state.slots.get(slotKey(kind, at));
+  const id = state.slots.get(slotKey(usualPart(kind), at));
   return id === '' ? undefined : id;
 }

@@ -13,6 +13,7 @@ import {
   RULES_VERSION,
   slotsOf,
   slotKey,
+  usualPart,
   parsePlaceKey,
 } from '../src/index';
 import type {
@@ -187,7 +188,7 @@ export class Story {
     return this.do(this.reading(place, text), by);
   }
   part(place: PlaceKey, kind: 'ring' | 'bore' = 'ring'): { part: string; basedOn: number } {
-    const part = partIn(this.job, slotKey(kind, parsePlaceKey(place)!.at));
+    const part = partIn(this.job, slotKey(usualPart(kind), parsePlaceKey(place)!.at));
     return { part: part!.id, basedOn: part!.condition };
   }
   signCommand(stage: Stage): JobDraft {

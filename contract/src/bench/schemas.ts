@@ -1,17 +1,21 @@
 import { CORRECTION_REASONS, VERDICTS, WITHHELD } from '@oak-gate/core';
-import type { BenchCommand, BenchEventData, Reading, Rejudged, VerdictFact } from '@oak-gate/core';
-import { id, lengthOnTheWire, lengthUnit, partState, perBound, reason, text } from '../common/values';
+import type { BenchCommand, BenchEventData, Rejudged, VerdictFact } from '@oak-gate/core';
+import {
+  id,
+  lengthOnTheWire,
+  lengthUnit,
+  name,
+  partState,
+  perBound,
+  printedLength,
+  reason,
+  text,
+} from '../common/values';
 import * as z from 'zod';
 import { partRef, placeKey } from '../engines/schemas';
+import { reading, sizeReading } from '../evidence/evidence-schemas';
 import { instrument } from '../instruments/schemas';
 
-export const reading = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('exact'), value: lengthOnTheWire }),
-  z.object({ kind: z.literal('between'), goes: lengthOnTheWire, stops: lengthOnTheWire }),
-  z.object({ kind: z.literal('atLeast'), goes: lengthOnTheWire }),
-  z.object({ kind: z.literal('under'), stops: lengthOnTheWire }),
-  z.object({ kind: z.literal('spread'), low: lengthOnTheWire, high: lengthOnTheWire }),
-]) satisfies z.ZodType<Reading>;
 export const verdictFact = z.object({
   verdict: z.enum([...VERDICTS, 'withheld']),
   acceptable: z.boolean(),
@@ -24,6 +28,9 @@ export const verdictFact = z.object({
   rule: z.enum(['simple', 'guarded']),
   ruleVersion: z.int(),
   pin: z.int(),
+  partNumber: z.exactOptional(name),
+  uncertainty: z.exactOptional(lengthOnTheWire),
+  asks: z.exactOptional(z.array(z.string())),
 }) satisfies z.ZodType<VerdictFact>;
 const answer = z.object({ question: text(240), answer: z.enum(['yes', 'no']) });
 const slip = z.enum(['asTyped', 'reread']).nullable();
@@ -38,7 +45,7 @@ const taken = {
   text: z.string(),
   unit: lengthUnit,
   unitUsed: lengthUnit,
-  reading,
+  reading: sizeReading,
   notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade'])),
   slip,
   instrument,
@@ -55,8 +62,32 @@ const takenSeen = {
   stacks: z.exactOptional(stacks),
   late: z.object({ since: z.int(), why: z.string() }).nullable(),
 };
+const takenTyped = { ...takenSeen, typedFirst: z.exactOptional(z.string()) };
+const condition = z.object({ condition: id, is: id });
+const input = z.object({ place: placeKey, reading: z.int() });
 export const benchEventData = {
-  readingTaken: z.object({ ...takenSeen, typedFirst: z.exactOptional(z.string()) }),
+  readingTaken: z.object({
+    ...takenTyped,
+    reading,
+    unit: lengthUnit.nullable(),
+    unitUsed: lengthUnit.nullable(),
+    instrument: instrument.nullable(),
+    setting: z.exactOptional(z.object({ size: printedLength, against: name })),
+    conditions: z.exactOptional(z.array(condition)),
+  }),
+  valueDerived: z.object({
+    place: placeKey,
+    ended: z.object({ reading: z.int(), as: z.enum(['refined', 'corrected', 'void']) }).nullable(),
+    value: z
+      .object({
+        reading,
+        unit: lengthUnit.nullable(),
+        inputs: z.array(input),
+        parts: z.array(partRef),
+        verdict: verdictFact,
+      })
+      .nullable(),
+  }),
   readingCorrected: z.object({ place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) }),
   readingVoided: z.object({ place: placeKey, reading: z.int(), reason }),
   contestDecided: z.object({ place: placeKey, keep: z.int(), reason }),
@@ -68,7 +99,9 @@ export const benchEventData = {
 } satisfies { [T in keyof BenchEventData]: z.ZodType<BenchEventData[T]> };
 
 /** The data of older versions, as they were written then. */
-export const olderBenchEventData = { readingTaken: [z.object(taken), z.object(takenSeen)] };
+export const olderBenchEventData = {
+  readingTaken: [z.object(taken), z.object(takenSeen), z.object(takenTyped)],
+};
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
 const typed = z
@@ -78,10 +111,12 @@ const typed = z
 const takenText = {
   text: typed,
   typedFirst: z.exactOptional(typed),
-  unit: lengthUnit,
-  instrument: id,
+  unit: lengthUnit.nullable(),
+  instrument: id.nullable(),
   answers: z.array(answer).max(10),
   slip,
+  conditions: z.exactOptional(z.array(z.strictObject({ condition: id, is: id })).max(10)),
+  setting: z.exactOptional(z.strictObject({ text: text(40), unit: lengthUnit, against: text(120) })),
 };
 const at = { place: placeKey, basedOn: z.int().min(0) };
 const seen = z.array(partRef).max(20);

@@ -4,15 +4,17 @@ import {
   ENGINE_CLASSES,
   FIT_AXES,
   JOURNAL_KINDS,
-  PART_KINDS,
   REPORT_CAUSES,
-  REWORKS,
+  USUAL_KINDS,
+  YES_NO,
   SETTLED_AS,
+  undeclaredAxes,
   UNIT_KINDS,
   WEAR_WAYS,
 } from '@oak-gate/core';
 import type {
   Characteristic,
+  DeclaredPartKind,
   EngineModel,
   Layout,
   PartEventData,
@@ -36,6 +38,30 @@ const keyId = z.string().regex(/^[A-Za-z0-9-]{1,40}$/, {
   error:
     'an id that stands in places: letters from A to Z, digits and -, without spaces; words for people go into the label',
 });
+/** A kind of part: one word as it stands in the keys of slots. */
+export const partKind = z.string().regex(/^[a-z][A-Za-z]{1,40}$/, { error: 'a word such as "valve"' });
+/** What is done to a part, in the words of a history: "filed", "reamed". */
+export const reworkWord = z
+  .string()
+  .regex(/^[a-z][a-z ]{1,40}$/, { error: 'what was done, in small letters: "reamed"' })
+  .refine((word) => word !== 'fitted' && word !== 'removed', { error: 'is said by fitting and replacing' });
+const purposes = z.strictObject({
+  journal: z.exactOptional(name),
+  station: z.exactOptional(name),
+  direction: z.exactOptional(name),
+  point: z.exactOptional(name),
+  fastener: z.exactOptional(name),
+});
+const partKindDeclared = z.object({
+  kind: partKind.refine((kind) => !USUAL_KINDS.includes(kind), {
+    error: 'is a usual kind of part, and lies where it always does',
+  }),
+  name,
+  names: name,
+  axes: z.array(z.enum(AXES)),
+  along: z.exactOptional(purposes),
+  reworks: z.array(reworkWord).max(12),
+}) satisfies z.ZodType<DeclaredPartKind>;
 const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodType<string>) => {
   const purposed = { id, label: name, for: z.array(name).min(1).max(8) };
   return z.object({
@@ -93,6 +119,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
       z.array(z.object({ ...purposed, clock: z.exactOptional(z.number().min(0).max(12)) })).max(40),
     ),
     fasteners: z.exactOptional(z.array(z.object(purposed)).max(60)),
+    partKinds: z.exactOptional(z.array(partKindDeclared).max(20)),
     notApplicable: z.array(
       z.object({
         characteristic: id,
@@ -132,7 +159,7 @@ const figure = z
   });
 
 /** What version 1 of the file did not have. */
-const SETS_SINCE_2 = ['heads', 'journals', 'directions', 'points', 'fasteners'] as const;
+const SETS_SINCE_2 = ['heads', 'journals', 'directions', 'points', 'fasteners', 'partKinds'] as const;
 
 /** An engine model as a file (docs/engine-model-format.md). Version 1 had rings and their stations only, and is read as it was. */
 export const engineModelFile = z
@@ -147,6 +174,7 @@ export const engineModelFile = z
     };
     const { banks, cylinders, grooves, stations, notApplicable } = model.layout;
     const { heads = [], journals = [], directions = [], points = [], fasteners = [] } = model.layout;
+    const { partKinds = [] } = model.layout;
     if (version === 1)
       for (const set of SETS_SINCE_2)
         if (model.layout[set] !== undefined)
@@ -160,6 +188,12 @@ export const engineModelFile = z
       const doubled = twice(items);
       if (doubled !== undefined) wrong([path], `the id "${doubled}" is there twice`);
     }
+    partKinds.forEach(({ kind, axes, along = {} }, i) => {
+      if (partKinds.findIndex((each) => each.kind === kind) !== i)
+        wrong(['partKinds', i, 'kind'], `the kind "${kind}" is there twice`);
+      for (const axis of undeclaredAxes(model.layout, { axes, along }))
+        wrong(['partKinds', i, 'axes'], `a ${kind} lies along ${axis}, and this layout has none of these`);
+    });
     cylinders.forEach(({ bank }, i) => {
       if (!banks.some((each) => each.id === bank))
         wrong(['cylinders', i, 'bank'], `there is no bank "${bank}"`);
@@ -203,17 +237,9 @@ export const characteristic = z.object({
   id,
   name,
   axes: z.array(z.enum(AXES)),
-  along: z.exactOptional(
-    z.strictObject({
-      journal: z.exactOptional(name),
-      station: z.exactOptional(name),
-      direction: z.exactOptional(name),
-      point: z.exactOptional(name),
-      fastener: z.exactOptional(name),
-    }),
-  ),
-  parts: z.array(z.enum(PART_KINDS)),
-  stateOf: z.enum(PART_KINDS),
+  along: z.exactOptional(purposes),
+  parts: z.array(partKind),
+  stateOf: partKind,
   tools: z.array(z.enum(['feeler', 'sizeGauge'])),
   words: z.object({ tight: name, loose: name }),
   questions: z.array(
@@ -226,7 +252,29 @@ export const characteristic = z.object({
     }),
   ),
   allowNegative: z.boolean(),
-  filed: z.exactOptional(z.enum(PART_KINDS)),
+  filed: z.exactOptional(partKind),
+  passes: z.exactOptional(z.enum(YES_NO)),
+  from: z.exactOptional(
+    z.discriminatedUnion('rule', [
+      z.object({ rule: z.literal('difference'), of: id, less: id }),
+      z.object({ rule: z.literal('range'), of: id }),
+    ]),
+  ),
+  conditions: z.exactOptional(
+    z
+      .array(
+        z.object({
+          id,
+          name,
+          choices: z
+            .array(z.object({ id, text: name }))
+            .min(1)
+            .max(6),
+        }),
+      )
+      .max(6),
+  ),
+  setting: z.exactOptional(z.literal(true)),
   unitKind: z.exactOptional(z.enum(UNIT_KINDS)),
   measures: z.exactOptional(text(300)),
   usualTool: z.exactOptional(name),
@@ -242,7 +290,7 @@ export const partId = z.string().max(240);
 export const partRef = z.object({ id: partId, condition: z.int().min(1) });
 const newPart = z.object({ state: partState, partNumber: name.nullable(), lot: name.nullable() });
 const workshopFact = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('rework'), part: partId, what: z.enum(REWORKS), how: text(2000) }),
+  z.object({ kind: z.literal('rework'), part: partId, what: reworkWord, how: text(2000) }),
   z.object({
     kind: z.literal('replace'),
     part: partId,
@@ -254,14 +302,14 @@ const workshopFact = z.discriminatedUnion('kind', [
 export const partEventData = {
   partFitted: z.object({
     part: partId,
-    kind: z.enum(PART_KINDS),
+    kind: partKind,
     slot: placeKey,
     ...newPart.shape,
   }),
   partRemoved: z.object({ part: partId, slot: placeKey, reason: text(2000) }),
   partReworked: z.object({
     part: partId,
-    what: z.enum(REWORKS),
+    what: reworkWord,
     condition: z.int().min(2),
     how: text(2000),
   }),
@@ -273,3 +321,17 @@ export const partEventData = {
   }),
   factSettled: z.object({ report: z.int(), as: z.enum(SETTLED_AS), reason: text(2000) }),
 } satisfies { [T in keyof PartEventData]: z.ZodType<PartEventData[T]> };
+/** The same, of versions that knew the usual kinds of part and two things that are done to them. */
+const usualKind = z.enum(['bore', 'ring', 'piston', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt']);
+const earlyRework = z.enum(['filed', 'honed']);
+const { partFitted, partReworked, factReported } = partEventData;
+const [reworkFact, ...otherFacts] = workshopFact.options;
+export const olderPartEventData = {
+  partFitted: [partFitted.extend({ kind: usualKind })],
+  partReworked: [partReworked.extend({ what: earlyRework })],
+  factReported: [
+    factReported.extend({
+      fact: z.discriminatedUnion('kind', [reworkFact.extend({ what: earlyRework }), ...otherFacts]),
+    }),
+  ],
+};

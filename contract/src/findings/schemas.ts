@@ -3,6 +3,7 @@ import { id, lengthOnTheWire, name, partState, perBound, reason, text } from '..
 import * as z from 'zod';
 import { rejudged, verdictFact } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
+import { fitVariant } from '../library/schemas';
 import { samePerson } from '../people/schemas';
 
 const approval = z.object({ number: name, date: text(10), issuer: name });
@@ -22,20 +23,21 @@ const decision = {
   limit: perBound(lengthOnTheWire),
   reason,
 };
+const decisionOf = { ...decision, of: z.exactOptional(fitVariant) };
 const noteAccepted = { note: text(2000), pin: z.int(), reason };
+const looked = {
+  rejudged,
+  choice: z.int().nullable(),
+  lookReason: reason.nullable(),
+  samePerson: samePerson.nullable(),
+};
 export const findingEventData = {
   concessionAsked: z.object({ ...about, basis: basis.nullable() }),
   concessionGranted: z.object({ ...granted, basis: basis.nullable() }),
   concessionRefused: z.object(about),
-  limitChosen: z.object(decision),
+  limitChosen: z.object(decisionOf),
   limitChoiceRefused: z.object({ choice: z.int(), reason }),
-  limitDecided: z.object({
-    ...decision,
-    rejudged,
-    choice: z.int().nullable(),
-    lookReason: reason.nullable(),
-    samePerson: samePerson.nullable(),
-  }),
+  limitDecided: z.object({ ...decisionOf, ...looked }),
   instrumentAccepted: z.object({ instrument: id, reason }),
   limitNoteAccepted: z.object({ ...noteAccepted, approval: approval.nullable() }),
 } satisfies { [T in keyof FindingEventData]: z.ZodType<FindingEventData[T]> };
@@ -43,7 +45,8 @@ export const findingEventData = {
 export const olderFindingEventData = {
   concessionAsked: [z.object(about)],
   concessionGranted: [z.object(granted)],
-  limitDecided: [z.object({ ...decision, rejudged })],
+  limitChosen: [z.object(decision)],
+  limitDecided: [z.object({ ...decision, rejudged }), z.object({ ...decision, ...looked })],
   limitNoteAccepted: [z.object(noteAccepted)],
 };
 
@@ -56,6 +59,7 @@ export const findingCommands = [
     type: z.literal('decideLimit'),
     fit: placeKey,
     partState,
+    of: z.exactOptional(fitVariant),
     pin: z.int(),
     rows,
     reason,

@@ -24,13 +24,14 @@ import {
 import type { DeepReadonly } from '../common/values';
 import * as z from 'zod';
 import { benchCommands, benchEventData, olderBenchEventData, rejudged, verdictFact } from '../bench/schemas';
-import { partEventData } from '../engines/schemas';
+import { olderPartEventData, partEventData } from '../engines/schemas';
 import { findingCommands, findingEventData, olderFindingEventData } from '../findings/schemas';
-import { limitsPin } from '../library/schemas';
+import { fitVariant, limitsPin } from '../library/schemas';
 import { actor, secondPersonPolicy, zone } from '../people/schemas';
 import {
   arrivalEventData,
   checkedDocument,
+  cylinderFacts,
   engineFacts,
   gateCommands,
   gateEventData,
@@ -59,7 +60,10 @@ const jobEventData = {
 /** The schemas of versions before the newest one, the first one first. */
 const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]>>> = {
   jobOpened: [z.object(opened), z.object({ ...opened, rules })],
+  // What a version before it had, the newer one has too; what is new in it nobody wrote then.
+  limitsPinned: [limitsPin.extend({ reason: text(2000), rejudged })],
   ...olderArrivalEventData,
+  ...olderPartEventData,
   ...olderBenchEventData,
   ...olderFindingEventData,
   ...olderGateEventData,
@@ -118,6 +122,13 @@ const arrivalCommands = [
     documents: z.array(checkedDocument),
     reason,
   }),
+  z.strictObject({
+    type: z.literal('sayCylinderFacts'),
+    pin: z.int(),
+    cylinders: z.array(id).min(1).max(24),
+    facts: cylinderFacts,
+    reason,
+  }),
   z.strictObject({ type: z.literal('sayEngineFacts'), pin: z.int(), facts: saidFacts, reason }),
 ] as const satisfies readonly z.ZodType<ArrivalCommand>[];
 export const jobCommand = z.discriminatedUnion('type', [
@@ -167,6 +178,7 @@ const limitInForce = z.discriminatedUnion('state', [
     limit: perBound(lengthOnTheWire),
     sources: perBound(z.string()),
     decided: z.boolean(),
+    asks: z.exactOptional(z.array(z.string())),
   }),
   z.object({ state: z.literal('none') }),
   z.object({ state: z.literal('withheld'), why: z.enum(WITHHELD) }),
@@ -180,7 +192,15 @@ export const limitNews = z.object({
     .object({
       added: z.array(z.string()),
       removed: z.array(z.string()),
-      fits: z.array(z.object({ fit: z.string(), partState, before: limitInForce, after: limitInForce })),
+      fits: z.array(
+        z.object({
+          fit: z.string(),
+          partState,
+          of: z.exactOptional(fitVariant),
+          before: limitInForce,
+          after: limitInForce,
+        }),
+      ),
       flips: z.array(
         z.object({ place: z.string(), reading: z.int(), before: verdictFact, after: verdictFact }),
       ),

@@ -9,13 +9,14 @@ import {
   GROUPS,
   REVISION_STATES,
   UNIT_KINDS,
+  PIN_VERSION,
   WEAR_WAYS,
-  PART_KINDS,
 } from '@oak-gate/core';
 import type {
   AppliesTo,
   AttachedFile,
   DocumentRevision,
+  FitVariant,
   GoverningLimit,
   LibraryEventData,
   LimitContext,
@@ -43,7 +44,7 @@ import {
   text,
 } from '../common/values';
 import * as z from 'zod';
-import { characteristic, engineModel, fitAddress } from '../engines/schemas';
+import { characteristic, engineModel, fitAddress, partKind } from '../engines/schemas';
 import { samePerson } from '../people/schemas';
 
 const BOUND = z.enum(['min', 'max', 'serviceMin', 'serviceMax']);
@@ -168,6 +169,11 @@ const contextKey = z.enum([
   'partState',
   'diameter',
 ]);
+/** For which of the places of a fit a decision is, where they are not all alike. */
+export const fitVariant = z.object({
+  cylinders: z.exactOptional(z.array(id)),
+  partNumber: z.exactOptional(z.string().max(240).nullable()),
+}) satisfies z.ZodType<FitVariant>;
 export const limitsPin = z.object({
   pin: z.int().min(1),
   on: isoDate,
@@ -184,7 +190,19 @@ export const limitsPin = z.object({
       partState,
       governing,
       held: z.array(z.object({ row: z.string(), missing: z.array(contextKey) })),
+      of: z.exactOptional(fitVariant),
+      asks: z.exactOptional(z.array(z.string())),
     }),
+  ),
+  version: z.exactOptional(z.literal(PIN_VERSION)),
+  cylinders: z.exactOptional(
+    z.array(
+      z.object({
+        cylinders: z.array(id),
+        oversize: context.shape.oversize,
+        diameter: context.shape.diameter,
+      }),
+    ),
   ),
 }) satisfies z.ZodType<LimitsPin>;
 
@@ -247,11 +265,16 @@ export const shopCharacteristic = z.strictObject({
   wear: z.enum(WEAR_WAYS),
   words: z.strictObject({ tight: name, loose: name }),
   /** On which parts a reading depends: what is done to one of these spends it. */
-  parts: z.exactOptional(z.array(z.enum(PART_KINDS))),
-  stateOf: z.exactOptional(z.enum(PART_KINDS)),
+  parts: z.exactOptional(z.array(partKind)),
+  stateOf: z.exactOptional(partKind),
   /** What it is measured with on the bench; with nothing, its rows are compared and nobody measures it. */
   tools: z.exactOptional(characteristic.shape.tools),
   filed: characteristic.shape.filed,
+  passes: characteristic.shape.passes,
+  from: characteristic.shape.from,
+  conditions: characteristic.shape.conditions,
+  setting: characteristic.shape.setting,
+  rowAxes: characteristic.shape.rowAxes,
   allowNegative: z.exactOptional(z.boolean()),
 });
 export const defineCharacteristicRequest = z.strictObject({

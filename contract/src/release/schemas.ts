@@ -1,5 +1,13 @@
 import { CONDITIONS, DIAMETER_BASES, ROLES, STAGES } from '@oak-gate/core';
-import type { ArrivalEventData, GateCommand, GateEventData, Route, SaidFacts, Seal } from '@oak-gate/core';
+import type {
+  ArrivalEventData,
+  CylinderFacts,
+  GateCommand,
+  GateEventData,
+  Route,
+  SaidFacts,
+  Seal,
+} from '@oak-gate/core';
 import { id, isoDate, lengthOnTheWire, name, reason, sha256, text } from '../common/values';
 import * as z from 'zod';
 import { instrument } from '../instruments/schemas';
@@ -29,6 +37,12 @@ export const seal = z.object({
   signature: z.object({ alg: z.literal('Ed25519'), keyId: z.string(), value: z.string() }),
 }) satisfies z.ZodType<Seal>;
 
+/** What can be known of one cylinder alone. */
+export const cylinderFacts = z.strictObject({
+  oversize: z.exactOptional(lengthOnTheWire.nullable()),
+  measuredBore: z.exactOptional(lengthOnTheWire.nullable()),
+}) satisfies z.ZodType<CylinderFacts>;
+
 export const engineFacts = z.object({
   id,
   model: id,
@@ -44,6 +58,7 @@ export const engineFacts = z.object({
   measuredBore: z.exactOptional(lengthOnTheWire.nullable()),
   diameterBasis: z.exactOptional(z.enum(DIAMETER_BASES).nullable()),
   serialRemark: z.exactOptional(text(2000).nullable()),
+  cylinders: z.exactOptional(z.record(id, cylinderFacts)),
 });
 /** What somebody says of the engine later, because a limit waits for it. */
 export const saidFacts = z.strictObject({
@@ -72,6 +87,7 @@ export const arrivalEventData = {
   documentCheckTakenBack: z.object({ checked: z.int(), reason: text(2000) }),
   instrumentTaken: z.object({ instrument }),
   engineFactsSaid: z.object({ facts: saidFacts, reason }),
+  cylinderFactsSaid: z.object({ cylinders: z.array(id).min(1), facts: cylinderFacts, reason }),
   pinDeclined: z.object({ documents: z.array(checkedDocument), pin: z.int(), reason }),
 } satisfies { [T in keyof ArrivalEventData]: z.ZodType<ArrivalEventData[T]> };
 const signed = {

@@ -1,8 +1,8 @@
-import { REWORKS, SETTLED_AS } from '@oak-gate/core';
+import { SETTLED_AS } from '@oak-gate/core';
 import type { ReworkCommand } from '@oak-gate/core';
 import { name, partState, reason } from '../common/values';
 import * as z from 'zod';
-import { partId, placeKey } from '../engines/schemas';
+import { partId, placeKey, reworkWord } from '../engines/schemas';
 
 const underSignature = z.int().nullable();
 const newPart = { state: partState, partNumber: name.nullable(), lot: name.nullable() };
@@ -25,7 +25,7 @@ export const reworkCommands = [
     type: z.literal('reworkPart'),
     part: partId,
     basedOn: z.int(),
-    what: z.enum(REWORKS),
+    what: reworkWord,
     how: reason,
     underSignature,
   }),

@@ -1,5 +1,7 @@
 import {
   characteristicOf,
+  originOf,
+  unitOf,
   currentPin,
   openMatters,
   parsePlaceKey,
@@ -10,8 +12,9 @@ import {
   placeAt,
 } from '@oak-gate/core';
 import type { JobState, LimitsPin, Part, Place, RecordedReading } from '@oak-gate/core';
-import { placeInJob, placeWordsOf, unitWord } from './place-words';
-import { shortReading, showBound } from './reading-words';
+import { partWords, placeInJob, placeWordsOf, unitWord } from './place-words';
+import { figureWords } from '../evidence/evidence-words';
+import { showBound } from './limit-words';
 import { endedWords, stateWordAt } from './state-words';
 
 /** One thing that happened at a place or to a part, as the record tells it: nothing is left out because it no longer counts. */
@@ -38,20 +41,8 @@ export function measuredLines(state: JobState): readonly HistoryLine[] {
 function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLine {
   const key = placeKey(place);
   const where = placeInJob(pin, key);
-  const {
-    seq,
-    at,
-    by,
-    instrument,
-    reading,
-    status,
-    verdict,
-    text,
-    typedFirst,
-    slip,
-    ended,
-    judgedBefore = [],
-  } = taken;
+  const { seq, at, by, reading, status, verdict, text, typedFirst, slip, ended, judgedBefore = [] } = taken;
+  const unit = unitOf(taken);
   const isWrong = status === 'void' || status === 'corrected';
   const word = stateWordAt(pin, key, verdict.verdict);
   const said = {
@@ -62,12 +53,13 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     corrected: 'corrected',
   }[status];
   const notes = [
-    `typed ${text}${typedFirst === undefined ? '' : `, first ${typedFirst}`}`,
+    ...(text === '' ? [] : [`typed ${text}${typedFirst === undefined ? '' : `, first ${typedFirst}`}`]),
+    ...takenInWords(pin, place, taken),
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(
       ({ verdict: before, limit, sources }) =>
-        `judged before: ${stateWordAt(pin, key, before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, instrument.unit)})`,
+        `judged before: ${stateWordAt(pin, key, before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, unit)})`,
     ),
   ];
   return {
@@ -75,11 +67,50 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     where,
     at,
     by: by.name,
-    what: `${said}; ${instrument.id}`,
-    figure: `${shortReading(reading, instrument.unit)} ${unitWord(instrument.unit)}`,
+    what: `${said}; ${originWords(pin, taken)}`,
+    figure: figureWords(reading, unit),
     struck: isWrong ? 2 : status === 'spent' ? 1 : 0,
     note: notes.join('; '),
   };
+}
+
+/** With what it was measured; who looked, where nothing was used; from how many readings it was worked out. */
+export function originWords(
+  pin: Pick<LimitsPin, 'model' | 'characteristics'> | undefined,
+  reading: Pick<RecordedReading, 'instrument' | 'inputs' | 'by'>,
+): string {
+  switch (originOf(reading)) {
+    case 'instrument':
+      return reading.instrument?.id ?? '';
+    case 'looked':
+      return `looked at by ${reading.by.name}`;
+    case 'derived': {
+      const inputs = reading.inputs ?? [];
+      const from = new Set(inputs.map(({ place }) => parsePlaceKey(place)?.characteristic));
+      const names = [...from].map(
+        (id) => pin?.characteristics.find((each) => each.id === id)?.name.toLowerCase() ?? id ?? '',
+      );
+      return `worked out from ${inputs.length} ${inputs.length === 1 ? 'reading' : 'readings'} of ${names.join(' and ')}`;
+    }
+  }
+}
+/** The state in which it was measured, and what its tool was set to. */
+export function takenInWords(
+  pin: Pick<LimitsPin, 'characteristics'>,
+  { characteristic }: Pick<Place, 'characteristic'>,
+  { conditions = [], setting }: Pick<RecordedReading, 'conditions' | 'setting'>,
+): string[] {
+  const asked = pin.characteristics.find(({ id }) => id === characteristic)?.conditions ?? [];
+  return [
+    ...conditions.map(({ condition, is }) => {
+      const found = asked.find(({ id }) => id === condition);
+      const choice = found?.choices.find(({ id }) => id === is);
+      return `${found?.name ?? condition}: ${choice?.text ?? is}`;
+    }),
+    ...(setting === undefined
+      ? []
+      : [`set to ${setting.size.text} ${unitWord(setting.size.unit)} with ${setting.against}`]),
+  ];
 }
 
 /** What was done to the parts: fitted where a part was exchanged, filed, honed, taken out. */
@@ -99,7 +130,7 @@ export function partLines(state: JobState): readonly HistoryLine[] {
           what: step.what,
           figure: '',
           struck: 0,
-          note: step.what === 'fitted' ? partWords(part) : step.note,
+          note: step.what === 'fitted' ? newPartWords(part) : step.note,
         })),
     )
     .sort((a, b) => a.seq - b.seq);
@@ -108,13 +139,13 @@ const slotOf = (part: Part): string => part.id.slice(0, part.id.lastIndexOf('#')
 /** The first part of a slot is what the job began with; a later one took its place. */
 const isExchange = (state: JobState, part: Part): boolean =>
   (state.fittedCount.get(slotOf(part)) ?? 0) > 1 && !part.id.endsWith('#1');
-const partWords = ({ state, partNumber, lot }: Part): string =>
+const newPartWords = ({ state, partNumber, lot }: Part): string =>
   [`${state} part`, partNumber ?? '', lot === null ? '' : `lot ${lot}`]
     .filter((each) => each !== '')
     .join(', ');
 
-/** How the part at a place came to be as it is: one that was filed and one that was exchanged are told apart. */
-export function workedAt(state: JobState, key: string): 'filed' | 'exchanged' | undefined {
+/** How the part at a place came to be as it is: what was done to it last, or `exchanged`. */
+export function workedAt(state: JobState, key: string): string | undefined {
   const place = parsePlaceKey(key);
   const characteristic = place === undefined ? undefined : characteristicOf(state, place);
   if (place === undefined || characteristic === undefined) return undefined;
@@ -122,8 +153,29 @@ export function workedAt(state: JobState, key: string): 'filed' | 'exchanged' | 
   const slot = slotsBehind(state, characteristic, place).find((each) => each.kind === kind)?.slot;
   const part = slot === undefined ? undefined : partIn(state, slot);
   if (part === undefined) return undefined;
-  if (part.history.some(({ what }) => what === 'filed')) return 'filed';
+  const reworked = part.history.findLast(({ what }) => what !== 'fitted' && what !== 'removed');
+  if (reworked !== undefined) return reworked.what;
   return isExchange(state, part) ? 'exchanged' : undefined;
+}
+
+/** "3 times a ring was filed": of each kind of part what was done to it, in the order in which it was first done. */
+function reworkCounts(state: JobState): string[] {
+  const layout = currentPin(state)?.model.layout;
+  const counts = new Map<string, { one: string; many: string; n: number }>();
+  for (const { kind, history } of state.parts.values())
+    for (const { what } of history) {
+      if (what === 'fitted' || what === 'removed') continue;
+      const [name] = partWords(layout, kind);
+      const so = counts.get(`${kind} ${what}`);
+      if (so === undefined)
+        counts.set(`${kind} ${what}`, {
+          one: `${name} was ${what}`,
+          many: `times a ${name} was ${what}`,
+          n: 1,
+        });
+      else so.n += 1;
+    }
+  return [...counts.values()].map(({ one, many, n }) => `${n} ${n === 1 ? one : many}`);
 }
 
 /**
@@ -174,7 +226,7 @@ export function coveredWords(state: JobState): readonly string[] {
       'reading came in late',
       'readings came in late',
     ),
-    ...times(parts.filter(({ what }) => what === 'filed').length, 'ring was filed', 'times a ring was filed'),
+    ...reworkCounts(state),
     ...times(
       parts.filter(({ what }) => what === 'removed').length,
       'part was exchanged or taken out',

@@ -18,7 +18,7 @@ import type {
 } from '@oak-gate/core';
 import type { LimitNews } from '../job/schemas';
 import { placeWords, unitWord } from './place-words';
-import { boundText, showBound } from './reading-words';
+import { boundText, showBound } from './limit-words';
 
 const PLAIN_UNIT_WORDS = {
   Nm: 'N·m',

@@ -1,5 +1,5 @@
 import { axesOf, parsePlaceKey } from '@oak-gate/core';
-import type { Axis, Layout, LimitsPin, PartKind, Place, Station } from '@oak-gate/core';
+import type { Axis, FitVariant, Layout, LimitsPin, PartKind, Place, Station } from '@oak-gate/core';
 
 /** How a place is called, in the words of its engine's layout. */
 export interface PlaceWords {
@@ -25,7 +25,7 @@ export const AXIS_WORDS: Readonly<Record<Axis, string>> = {
   fastener: 'bolt or nut',
 };
 /** What parts are called: one, and several. */
-export const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: string]>> = {
+const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: string]>> = {
   bore: ['bore', 'bores'],
   ring: ['ring', 'rings'],
   piston: ['piston', 'pistons'],
@@ -36,6 +36,14 @@ export const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: 
   shell: ['shell', 'shells'],
   bolt: ['bolt', 'bolts'],
 };
+export function partWords(
+  layout: Pick<Layout, 'partKinds'> | undefined,
+  kind: PartKind,
+): readonly [one: string, many: string] {
+  const declared = layout?.partKinds?.find((each) => each.kind === kind);
+  if (declared !== undefined) return [declared.name, declared.names];
+  return Object.hasOwn(PART_WORDS, kind) ? (PART_WORDS[kind] ?? [kind, kind]) : [kind, `${kind}s`];
+}
 const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
 const SHORT_DATUM = { deck: 'from deck', skirtEnd: 'from skirt', flange: 'from flange' } as const;
 const UNIT_WORDS = { thou: 'thou', in: 'in', mm: 'mm', um: 'µm' } as const;
@@ -113,6 +121,20 @@ export function placeTitle(
 }
 const nameOf = ({ characteristics }: Measured, id: string | undefined): string | undefined =>
   characteristics.find((each) => each.id === id)?.name;
+
+/** Which of a fit's places are meant, where they are not all judged alike; empty where they are. */
+export function variantWords(layout: Layout | undefined, { cylinders, partNumber }: FitVariant = {}): string {
+  const named = (cylinders ?? []).map((id) => layout?.cylinders.find((each) => each.id === id)?.label ?? id);
+  const part =
+    partNumber === undefined
+      ? ''
+      : partNumber === null
+        ? 'parts without a number'
+        : partNumber === ''
+          ? 'parts of any other number'
+          : `part ${partNumber}`;
+  return [named.join(' and '), part].filter((each) => each !== '').join(', ');
+}
 
 /** What several axes are called together: "ring and station". */
 export function axesWords(axes: readonly Axis[]): string {

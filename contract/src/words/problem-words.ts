@@ -326,6 +326,51 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'entry bar',
     next: 'Type the blade that goes first: goes/stops.',
   }),
+  ENTRY_NOT_YES_OR_NO: ({ text }) => ({
+    what: `"${text}" is neither yes nor no`,
+    where: 'entry bar',
+    next: 'Type yes or no, or press one of the two.',
+  }),
+  PLACE_DERIVED: ({ from }) => ({
+    what: 'This is worked out, and not measured',
+    where: `from ${from.join(' and ')}`,
+    next: 'Measure, or correct, what it is worked out from: this follows by itself.',
+  }),
+  CONDITION_OPEN: ({ condition, choices }) => ({
+    what: `Nobody said in which state this is measured: ${condition}`,
+    where: 'this sheet',
+    next: `Say which: ${choices.join(', ')}.`,
+  }),
+  SETTING_OPEN: ({ text }) => ({
+    what:
+      text === '' ? 'Nobody said what the gauge is set to' : `"${text}" is no size that a gauge is set to`,
+    where: 'this sheet',
+    next: 'Say the size that it was set to, and with what: a ring gauge, a micrometer.',
+  }),
+  INPUT_WRONG: ({ characteristic, input, because }) => ({
+    what: {
+      unknown: `${characteristic} is worked out from "${input}", and nothing of that name is measured here`,
+      noSize: `${characteristic} cannot be worked out from "${input}": sizes are worked out from sizes`,
+      derived: `${characteristic} is worked out from "${input}", which is worked out itself`,
+    }[because],
+    where: 'what it is worked out from',
+    next: 'Name what is measured, and have it on the same route.',
+  }),
+  PART_KIND_UNKNOWN: ({ characteristic, model, kind }) => ({
+    what: `${characteristic} depends on a "${kind}", and nobody said where these lie in ${model}`,
+    where: 'the layout of the model',
+    next: 'Declare the kind of part in the file of the model, and import it under a new id.',
+  }),
+  SHEET_NOT_MEASURED: ({ sheet }) => ({
+    what: `${sheet} cannot be recorded yet`,
+    where: 'the route of the job',
+    next: 'Choose a route without it, or take it out of the route.',
+  }),
+  CYLINDER_UNKNOWN: ({ cylinder, known }) => ({
+    what: cylinder === '' ? 'No cylinder was named' : `This engine has no cylinder ${cylinder}`,
+    where: `its cylinders: ${known.join(', ')}`,
+    next: 'Choose the cylinders that it is true of.',
+  }),
   EXACT_FROM_FEELER: ({ instrument }) => ({
     what: `${instrument} is a feeler set: it brackets a size and does not measure it`,
     where: 'entry bar',

@@ -89,7 +89,7 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
     if (gate.conditions.includes('instrumentsInDate'))
       return [`The instruments taken for it are in date: ${Object.keys(state.instruments).join(', ')}.`];
     const used = openMatters(state, sheetsBehind(state.route, gate)).statuses.flatMap(({ reading }) =>
-      reading === undefined ? [] : [reading.instrument.id],
+      reading?.instrument == null ? [] : [reading.instrument.id],
     );
     return used.length === 0 ? [] : [`Measured with ${listed([...new Set(used)].sort())}.`];
   },

@@ -1,4 +1,6 @@
 import type {
+  JudgedFit,
+  LengthUnit,
   FactReport,
   Finding,
   JobState,
@@ -10,8 +12,8 @@ import type {
   Task,
   Wait,
 } from '@oak-gate/core';
-import { currentPin, nanometres, showExact } from '@oak-gate/core';
-import { placeInJob, unitWord } from './place-words';
+import { currentPin, nanometres, showExact, unitOf } from '@oak-gate/core';
+import { placeInJob, unitWord, variantWords } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
 
@@ -54,7 +56,7 @@ export function findingWords(state: JobState, finding: Finding): string {
       return `${placeIn(state, finding.place)} is ${wordAt(state, finding.place, finding.word)}${asked}`;
     }
     case 'limitWithheld':
-      return `${placeIn(state, finding.fit)}: ${WITHHELD_WORDS[finding.why]}`;
+      return `${fitIn(state, finding)}: ${WITHHELD_WORDS[finding.why]}`;
     case 'notApplicableDeclared':
       return `${placeIn(state, finding.place)} is said to be not applicable: ${finding.reason}`;
     case 'contested':
@@ -62,7 +64,7 @@ export function findingWords(state: JobState, finding: Finding): string {
     case 'factUnsettled':
       return `${placeIn(state, finding.report.slot)}: ${reportWords(finding.report)}`;
     case 'limitToConfirm':
-      return `${placeIn(state, finding.choice.fit)}: ${finding.choice.by.name} chose a limit; somebody else looks at it`;
+      return `${fitIn(state, finding.choice)}: ${finding.choice.by.name} chose a limit; somebody else looks at it`;
     case 'limitNote':
       return noteWords(state, finding.note);
     case 'setRule':
@@ -136,9 +138,19 @@ function factText(
     ? 'standard'
     : `${showExact(nanometres(value), unit)} ${unitWord(unit)}`;
 }
+/** A fit, with which of its places are meant where they are not all alike. */
+const fitIn = (state: JobState, { fit, of }: Pick<JudgedFit, 'fit' | 'of'>): string =>
+  [placeIn(state, fit), variantWords(currentPin(state)?.model.layout, of)]
+    .filter((each) => each !== '')
+    .join(', ');
+/** The unit in which a place was measured last. */
+function unitAt(state: JobState, place = ''): LengthUnit {
+  const last = state.places.get(place)?.readings.at(-1);
+  return last === undefined ? 'mm' : unitOf(last);
+}
 /** How a rule over several readings stands. */
 export function ruleWords(state: JobState, rule: SetRuleStand): string {
-  const unit = state.places.get(rule.places[0] ?? '')?.readings.at(-1)?.instrument.unit ?? 'mm';
+  const unit = unitAt(state, rule.places[0]);
   const show = (nm: number | undefined): string => (nm === undefined ? '' : showExact(nanometres(nm), unit));
   const stands = rule.state === 'broken' ? 'does not hold' : 'cannot be told from these readings';
   if (rule.kind === 'relation') {
@@ -168,8 +180,8 @@ export function taskWords(state: JobState, task: Task): string {
     return `${placeIn(state, task.place)}: ${again}`;
   }
   const { plan, stations } = task.advice;
-  const unit = state.places.get(stations[0] ?? '')?.readings.at(-1)?.instrument.unit ?? 'mm';
-  const where = placeIn(state, task.slot.replace('ring@', 'ring@'));
+  const unit = unitAt(state, stations[0]);
+  const where = placeIn(state, task.slot);
   if (plan.state !== 'file') return where;
   const count =
     stations.length === 1

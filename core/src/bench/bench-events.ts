@@ -3,11 +3,12 @@ import type { PartRef } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { sameData } from '../kernel/same-data';
-import { event } from '../record/event-table';
+import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { placeAt } from './places';
 import type {
   CorrectionReason,
+  DerivedInput,
   PlaceRecord,
   PlacesState,
   ReadingStatus,
@@ -21,13 +22,25 @@ export interface Rejudged {
   readonly reading: number;
   readonly verdict: VerdictFact;
 }
-export type ReadingTaken = Omit<RecordedReading, 'seq' | 'at' | 'by' | 'status' | 'ended'> & {
+export type ReadingTaken = Omit<RecordedReading, 'seq' | 'at' | 'by' | 'status' | 'ended' | 'inputs'> & {
   readonly place: PlaceKey;
   /** The reading that this one narrows or confirms. */
   readonly refines: number | null;
   /** True where it cannot be true together with what another person measured there. */
   readonly contests: boolean;
 };
+/** What is worked out from readings elsewhere, as it stands after they changed. */
+export interface ValueDerived {
+  readonly place: PlaceKey;
+  /** The value that held until now, and what became of it. */
+  readonly ended: { readonly reading: number; readonly as: 'refined' | 'corrected' | 'void' } | null;
+  /** null where what it needs is not all there. */
+  readonly value:
+    | (Pick<RecordedReading, 'reading' | 'unit' | 'parts' | 'verdict'> & {
+        readonly inputs: readonly DerivedInput[];
+      })
+    | null;
+}
 interface AboutPlace {
   readonly place: PlaceKey;
   readonly reason: string;
@@ -52,7 +65,7 @@ const about = <D extends { readonly place: PlaceKey }>(
 /** What is written about places, as events. */
 export const BENCH_EVENTS = {
   readingTaken: event<ReadingTaken, Slice>()(
-    3,
+    4,
     (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
       const reading: RecordedReading = {
         ...taken,
@@ -67,7 +80,16 @@ export const BENCH_EVENTS = {
     },
     (data) => ({ ...data, basedOn: null, late: null }),
     (data) => data, // what was typed first was not kept
+    sameWords,
   ),
+  valueDerived: event<ValueDerived, Slice>()(1, (state, { place, ended: before, value }, { seq, at, by }) => {
+    const changed = atPlace(state, place, (record) => {
+      const so =
+        before === null ? record : ended(record, before.reading, before.as, seq, ENDED_WORDS[before.as]);
+      return value === null ? so : { ...so, readings: [...so.readings, derivedReading(value, seq, at, by)] };
+    });
+    return { ...changed, measuredAt: measuredAlso(state, value?.parts ?? [], place) };
+  }),
   readingCorrected: event<
     { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason },
     Slice
@@ -118,6 +140,34 @@ export const BENCH_EVENTS = {
     }),
   ),
 };
+/** Why a value that was worked out holds no more. */
+const ENDED_WORDS: Readonly<Record<'refined' | 'corrected' | 'void', string>> = {
+  refined: 'worked out again from later readings',
+  corrected: 'what it was worked out from was corrected',
+  void: 'what it was worked out from does not stand',
+};
+const derivedReading = (
+  { unit, ...value }: NonNullable<ValueDerived['value']>,
+  seq: number,
+  at: string,
+  by: Stamp['by'],
+): RecordedReading => ({
+  seq,
+  at,
+  by: { id: by.id, name: by.name },
+  basedOn: null,
+  text: '',
+  unit,
+  unitUsed: unit,
+  notes: [],
+  slip: null,
+  instrument: null,
+  answers: [],
+  late: null,
+  status: 'current',
+  ...value,
+});
+
 export type BenchEventData = DataIn<typeof BENCH_EVENTS>;
 export type BenchEvent = EventIn<typeof BENCH_EVENTS>;
 

@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { judge, nanometres, nextBlade, readEntry, spreadOfSet, withKnown } from '../index';
-import type { Limit, Nanometres, Reading } from '../index';
+import type { Limit, Nanometres, SizeReading } from '../index';
 
 const size = fc.integer({ min: 1, max: 60 });
 const bracket = fc
   .tuple(size, size)
   .filter(([a, b]) => a < b)
-  .map(([a, b]): Reading => ({ kind: 'between', goes: nanometres(a), stops: nanometres(b) }));
+  .map(([a, b]): SizeReading => ({ kind: 'between', goes: nanometres(a), stops: nanometres(b) }));
 const readings = fc.oneof(
   bracket,
-  size.map((a): Reading => ({ kind: 'exact', value: nanometres(a) })),
-  size.map((a): Reading => ({ kind: 'atLeast', goes: nanometres(a) })),
-  size.map((a): Reading => ({ kind: 'under', stops: nanometres(a) })),
+  size.map((a): SizeReading => ({ kind: 'exact', value: nanometres(a) })),
+  size.map((a): SizeReading => ({ kind: 'atLeast', goes: nanometres(a) })),
+  size.map((a): SizeReading => ({ kind: 'under', stops: nanometres(a) })),
 );
 const limits = fc
   .tuple(size, size)
@@ -19,7 +19,7 @@ const limits = fc
   .map(([min, max]): Limit => ({ min: nanometres(min), max: nanometres(max) }));
 
 /** The slow twin: every size that the reading allows, on a fine lattice, held against the limit one by one. */
-function sizesOf(reading: Reading): number[] {
+function sizesOf(reading: SizeReading): number[] {
   const lattice = Array.from({ length: 2000 }, (_, i) => i / 20);
   switch (reading.kind) {
     case 'exact':
@@ -103,7 +103,7 @@ test('what a blade set shows never reads as an exact size, and a reading never h
   );
 });
 
-test.each<[string, Reading[], object | undefined]>([
+test.each<[string, SizeReading[], object | undefined]>([
   ['one reading has no spread', [{ kind: 'exact', value: nanometres(4) }], undefined],
   [
     'brackets make an interval',

@@ -1,12 +1,17 @@
-import { memberAt, questionsFor } from '../engines/characteristic';
+import { inputsOf, memberAt, questionsFor } from '../engines/characteristic';
+import type { Characteristic } from '../engines/characteristic';
 import { layoutReason } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
+import { bothTogether, evidenceOf, readEvidence, saysNoMore } from '../evidence/evidence';
+import type { ReadFault } from '../evidence/evidence-rules';
 import { bladeSizes } from '../instruments/instrument';
 import type { Instrument } from '../instruments/instrument';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
+import { sameData } from '../kernel/same-data';
+import { decimalLength } from '../quantity/decimal-length';
 import type { Result } from '../kernel/result';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
@@ -14,15 +19,21 @@ import type { Actor } from '../kernel/actor';
 import { holdsOneOf } from '../kernel/actor';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { BenchEvent, ReadingTaken } from './bench-events';
-import { isWithin, withKnown } from './evidence';
-import { judgePlace } from './judge-place';
+import { judgeAgain, judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
 import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
-import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
-import { readEntry } from './read-entry';
-import type { EntryFault } from './read-entry';
+import type {
+  Answer,
+  CorrectionReason,
+  PlaceRecord,
+  PlacesState,
+  SaidCondition,
+  Setting,
+  SlipChoice,
+} from './places';
 
 export interface BenchSlice extends PlacesState, PinState, PartsState {
+  readonly rules: number;
   readonly instruments: Readonly<Record<string, Instrument>>;
 }
 interface At {
@@ -32,12 +43,23 @@ interface At {
 }
 export interface TakenText {
   readonly text: string;
-  readonly unit: LengthUnit;
-  readonly instrument: string;
+  /** The unit of the field; null where what is found has none. */
+  readonly unit: LengthUnit | null;
+  /** null where somebody looked, and no tool was used. */
+  readonly instrument: string | null;
+  /** The state in which it was measured, of those that the characteristic asks for. */
+  readonly conditions?: readonly SaidCondition[];
+  /** What the tool was set to first, as typed, and with what. */
+  readonly setting?: SaidSetting;
   readonly answers: readonly Answer[];
   readonly slip: SlipChoice | null;
   /** What was typed before another reading of it was taken. */
   readonly typedFirst?: string;
+}
+export interface SaidSetting {
+  readonly text: string;
+  readonly unit: LengthUnit;
+  readonly against: string;
 }
 export type BenchCommand =
   /** `seen`: the parts that the person measured, in the condition in which they were. */
@@ -167,6 +189,9 @@ function countsFault(
 ): ReturnType<typeof refuse> | undefined {
   const reading = record.readings.find((each) => each.seq === seq);
   if (reading === undefined) return refuse('READING_UNKNOWN', { place, reading: seq });
+  // What was worked out is mended where it was measured.
+  if (reading.inputs !== undefined)
+    return refuse('PLACE_DERIVED', { place, from: reading.inputs.map((each) => each.place) });
   return reading.status === 'current'
     ? undefined
     : refuse('READING_NOT_CURRENT', { place, reading: seq, status: reading.status });
@@ -184,7 +209,7 @@ function take(
   const taken = understand(state, place, command, command.seen, instrument);
   if (!taken.ok) return taken;
   const event = (refines: number | null, contests: boolean): Decided =>
-    ok([{ type: 'readingTaken', v: 3, data: { place, basedOn, ...taken.value, refines, contests } }]);
+    ok([{ type: 'readingTaken', v: 4, data: { place, basedOn, ...taken.value, refines, contests } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
   if (taken.value.late !== null) return event(null, false);
   const isFresh = basedOn === record.version;
@@ -200,14 +225,17 @@ function take(
   // Somebody else was here meanwhile. What says no more than the known is not held against it; what differs is kept too, and a
   // person decides.
   if (!isFresh && now.by.id !== by.id)
-    return isWithin(reading, now.reading) ? event(now.seq, false) : event(null, true);
-  const together = withKnown(reading, now.reading);
+    return saysNoMore(reading, now.reading) ? event(now.seq, false) : event(null, true);
+  // What was found in another state, or with a tool set otherwise, is not put together with it.
+  const isAlike =
+    sameData(taken.value.conditions, now.conditions) && sameData(taken.value.setting, now.setting);
+  const together = isAlike ? bothTogether(reading, now.reading) : undefined;
   const where = placeOf(state, place);
   if (together === undefined || where === undefined)
     return refuse('PLACE_HAS_READING', { place, text: now.text });
-  const verdict = judgePlace(state, where, taken.value.verdict.partState, together);
+  const verdict = judgeAgain(state, where, { ...taken.value, reading: together });
   const data = { place, basedOn, ...taken.value, reading: together, verdict };
-  return ok([{ type: 'readingTaken', v: 3, data: { ...data, refines: now.seq, contests: false } }]);
+  return ok([{ type: 'readingTaken', v: 4, data: { ...data, refines: now.seq, contests: false } }]);
 }
 
 function correct(
@@ -226,7 +254,7 @@ function correct(
   if (!taken.ok) return taken;
   const { basedOn } = command;
   const data = { place, basedOn, ...taken.value, refines: null, contests: false };
-  return ok([corrected, { type: 'readingTaken', v: 3, data }]);
+  return ok([corrected, { type: 'readingTaken', v: 4, data }]);
 }
 
 type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
@@ -235,50 +263,57 @@ type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
 function understand(
   state: BenchSlice,
   place: PlaceKey,
-  { text, unit, answers, slip, typedFirst, instrument: instrumentId }: TakenText,
+  said: TakenText,
   seen: readonly PartRef[],
-  instrument: Instrument | undefined,
+  registered: Instrument | undefined,
 ): Result<Taken, Problem> {
+  const { text, unit, answers, slip, typedFirst } = said;
   const where = placeOf(state, place);
   const characteristic = where === undefined ? undefined : characteristicOf(state, where);
   const layout = currentPin(state)?.model.layout;
-  if (where === undefined || characteristic === undefined || layout === undefined)
+  const kind = characteristic === undefined ? undefined : evidenceOf(characteristic);
+  if (where === undefined || characteristic === undefined || layout === undefined || kind === undefined)
     return refuse('PLACE_UNKNOWN', { place });
   const reason = layoutReason(layout, where);
   if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
-  if (instrument === undefined || !Object.hasOwn(state.instruments, instrument.id))
-    return refuse('INSTRUMENT_NOT_TAKEN', { instrument: instrumentId });
-  if (!characteristic.tools.includes(instrument.kind)) {
-    return refuse('INSTRUMENT_UNFIT', { instrument: instrument.id, characteristic: characteristic.name });
-  }
+  if (characteristic.from !== undefined)
+    return refuse('PLACE_DERIVED', { place, from: inputsOf(characteristic) });
+  const tool = toolFor(state, characteristic, said.instrument, registered);
+  if (!tool.ok) return tool;
+  const instrument = tool.value;
   const parts = partsSeen(state, characteristic, where, seen);
   if (!parts.ok) return parts;
 
-  const blades = bladeSizes(instrument);
-  const entry = readEntry({
+  const blades = instrument === null ? undefined : bladeSizes(instrument);
+  const entry = readEvidence(kind, {
     text,
-    unit,
+    unit: unit ?? instrument?.unit ?? 'mm',
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
   });
   if (!entry.ok) return entryFault(entry.code, place, text);
-  if (blades !== undefined && entry.reading.kind === 'exact')
-    return refuse('EXACT_FROM_FEELER', { place, instrument: instrument.id });
-  if (entry.notes.includes('notInSet'))
-    return refuse('BLADE_NOT_IN_SET', { place, instrument: instrument.id, text });
-
+  if (instrument !== null && blades !== undefined) {
+    if (entry.reading.kind === 'exact')
+      return refuse('EXACT_FROM_FEELER', { place, instrument: instrument.id });
+    if (entry.notes.includes('notInSet'))
+      return refuse('BLADE_NOT_IN_SET', { place, instrument: instrument.id, text });
+  }
   for (const question of questionsFor(
     characteristic,
     memberAt(layout, where.at.groove, where.at.member),
     where.at,
   )) {
-    const said = answers.find((each) => each.question === question.id);
-    if (said === undefined) return refuse('QUESTION_OPEN', { place, question: question.text });
-    if (said.answer === 'no') return refuse('QUESTION_SAYS_NO', { place, question: question.text });
+    const answer = answers.find((each) => each.question === question.id);
+    if (answer === undefined) return refuse('QUESTION_OPEN', { place, question: question.text });
+    if (answer.answer === 'no') return refuse('QUESTION_SAYS_NO', { place, question: question.text });
   }
+  const measuredIn = conditionsOf(characteristic, said, place);
+  if (!measuredIn.ok) return measuredIn;
+  const setting = settingOf(characteristic, said, place);
+  if (!setting.ok) return setting;
   return ok({
     text: text.normalize('NFC'),
-    unit,
+    unit: entry.unit === null ? null : unit,
     unitUsed: entry.unit,
     reading: entry.reading,
     notes: entry.notes,
@@ -286,14 +321,60 @@ function understand(
     slip,
     ...(typedFirst === undefined ? {} : { typedFirst: typedFirst.normalize('NFC') }),
     instrument,
+    ...(setting.value === undefined ? {} : { setting: setting.value }),
+    ...(measuredIn.value.length === 0 ? {} : { conditions: measuredIn.value }),
     answers,
     parts: parts.value.refs,
-    verdict: judgePlace(state, where, parts.value.partState, entry.reading),
+    verdict: judgePlace(state, where, parts.value.judged, entry.reading, instrument?.uncertainty),
     late: parts.value.late,
   });
 }
 
-function entryFault(fault: EntryFault, place: PlaceKey, typed: string): ReturnType<typeof refuse> {
+/** The tool that is named, where one is used; nothing where it is enough to look. */
+function toolFor(
+  state: BenchSlice,
+  { name, tools }: Characteristic,
+  named: string | null,
+  registered: Instrument | undefined,
+): Result<Instrument | null, Problem> {
+  if (named === null && tools.length === 0) return ok(null);
+  if (registered === undefined || !Object.hasOwn(state.instruments, registered.id))
+    return refuse('INSTRUMENT_NOT_TAKEN', { instrument: named ?? '' });
+  return tools.includes(registered.kind)
+    ? ok(registered)
+    : refuse('INSTRUMENT_UNFIT', { instrument: registered.id, characteristic: name });
+}
+
+/** What the characteristic asks about the state in which it is measured, each with one of its choices. */
+function conditionsOf(
+  { conditions = [] }: Characteristic,
+  { conditions: said = [] }: TakenText,
+  place: PlaceKey,
+): Result<readonly SaidCondition[], Problem> {
+  const found: SaidCondition[] = [];
+  for (const { id, name, choices } of conditions) {
+    const is = said.find(({ condition }) => condition === id)?.is;
+    if (is === undefined || !choices.some((choice) => choice.id === is))
+      return refuse('CONDITION_OPEN', { place, condition: name, choices: choices.map(({ text }) => text) });
+    found.push({ condition: id, is });
+  }
+  return ok(found);
+}
+
+function settingOf(
+  { setting: isSet }: Characteristic,
+  { setting: said }: TakenText,
+  place: PlaceKey,
+): Result<Setting | undefined, Problem> {
+  if (isSet === undefined) return ok(undefined);
+  const nm = said === undefined ? undefined : decimalLength(said.text.trim().replace(',', '.'), said.unit);
+  if (said === undefined || nm === undefined || said.against.trim() === '')
+    return refuse('SETTING_OPEN', { place, text: said?.text ?? '' });
+  const size = { text: said.text.trim(), unit: said.unit, nm };
+  return ok({ size, against: said.against.trim().normalize('NFC') });
+}
+
+function entryFault(fault: ReadFault, place: PlaceKey, typed: string): ReturnType<typeof refuse> {
   const text = typed.length > 40 ? `${typed.slice(0, 40)}…` : typed;
   switch (fault) {
     case 'empty':
@@ -306,5 +387,7 @@ function entryFault(fault: EntryFault, place: PlaceKey, typed: string): ReturnTy
       return refuse('ENTRY_NEGATIVE', { place, text });
     case 'order':
       return refuse('ENTRY_ORDER', { place, text });
+    case 'notYesOrNo':
+      return refuse('ENTRY_NOT_YES_OR_NO', { place, text });
   }
 }

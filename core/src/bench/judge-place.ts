@@ -1,44 +1,74 @@
+import { judgeEvidence } from '../evidence/evidence';
+import type { Reading } from '../evidence/reading';
 import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
+import type { JudgedPart } from '../library/fit-variant';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
-import type { PartState } from '../quantity/part-state';
+import { ZERO } from '../quantity/nanometres';
+import type { Nanometres } from '../quantity/nanometres';
 import type { Rejudged } from './bench-events';
-import { judge, JUDGE_RULE_VERSION } from './judge';
-import { placeOf, sheetPlaces } from './places';
-import type { PlacesState, VerdictFact } from './places';
-import type { Reading } from './reading';
+import { characteristicOf, judgedBy, placeOf, sheetPlaces } from './places';
+import type { PlacesState, RecordedReading, VerdictFact } from './places';
 
-/** The verdict of a reading at a place, as the fact that is recorded. */
+/** By which rules a verdict is written: since 6 it says the uncertainty that it was judged with. */
+export type JudgedState = PinState & { readonly rules?: number };
+const UNCERTAINTY_SINCE = 6;
+
+/**
+ * The verdict of a reading at a place, as the fact that is recorded.
+ * @param uncertainty expanded, nm
+ */
 export function judgePlace(
-  state: PinState,
+  state: JudgedState,
   place: Place,
-  partState: PartState,
+  part: JudgedPart,
   reading: Reading,
+  uncertainty: Nanometres = ZERO,
 ): VerdictFact {
-  const inForce = limitInForce(state, place, partState);
+  const inForce = limitInForce(state, place, part);
+  const { limit, sources, asks } =
+    inForce.state === 'inForce' ? inForce : { limit: {}, sources: {}, asks: undefined };
+  const { ruleVersion, ...verdict } = judgeEvidence({
+    reading,
+    limit,
+    asks: asks ?? [],
+    passes: characteristicOf(state, place)?.passes ?? 'yes',
+    partState: part.state,
+    uncertainty,
+    rule: 'simple',
+  });
   const frame = {
-    partState,
+    partState: part.state,
+    ...(part.partNumber === null || currentPin(state)?.version === undefined
+      ? {}
+      : { partNumber: part.partNumber }),
     rule: 'simple' as const,
-    ruleVersion: JUDGE_RULE_VERSION,
+    ruleVersion,
     pin: currentPin(state)?.pin ?? 0,
+    ...((state.rules ?? 0) < UNCERTAINTY_SINCE ? {} : { uncertainty }),
   };
-  if (inForce.state === 'withheld') {
-    return {
-      verdict: 'withheld',
-      acceptable: false,
-      withheld: inForce.why,
-      limit: {},
-      sources: {},
-      ...frame,
-    };
-  }
-  const { limit, sources } = inForce.state === 'inForce' ? inForce : { limit: {}, sources: {} };
-  return { ...judge({ limit, reading, partState }), limit, sources, ...frame };
+  return inForce.state === 'withheld'
+    ? { verdict: 'withheld', acceptable: false, withheld: inForce.why, limit, sources, ...frame }
+    : { ...verdict, limit, sources, ...frame, ...(asks === undefined ? {} : { asks }) };
 }
 
+/** A reading that is there, judged by what is in force now. */
+export const judgeAgain = (
+  state: JudgedState,
+  place: Place,
+  { reading, verdict, instrument }: Pick<RecordedReading, 'reading' | 'verdict' | 'instrument'>,
+): VerdictFact =>
+  judgePlace(
+    state,
+    place,
+    judgedBy(verdict),
+    reading,
+    verdict.uncertainty ?? instrument?.uncertainty ?? ZERO,
+  );
+
 /** The verdicts when the limits change: every reading that counts, judged again, in the order of the sheets. */
-export function rejudgements(state: PinState & PlacesState): readonly Rejudged[] {
+export function rejudgements(state: JudgedState & PlacesState): readonly Rejudged[] {
   const order = new Map(sheetPlaces(state).map((place, i) => [placeKey(place), i]));
   const rank = (key: string): number => order.get(key) ?? Infinity;
   return state.places
@@ -50,10 +80,10 @@ export function rejudgements(state: PinState & PlacesState): readonly Rejudged[]
       if (place === undefined) return [];
       return record.readings
         .filter(({ status }) => status === 'current')
-        .map(({ seq, reading, verdict }) => ({
+        .map((reading) => ({
           place: key,
-          reading: seq,
-          verdict: judgePlace(state, place, verdict.partState, reading),
+          reading: reading.seq,
+          verdict: judgeAgain(state, place, reading),
         }));
     });
 }

@@ -1,12 +1,12 @@
 import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
-import { intervalOf } from './interval';
-import { judge } from './judge';
-import type { DecisionRule } from './judge';
+import { intervalOf } from '../evidence/size/interval';
+import { judge } from '../evidence/size/judge-size';
+import type { DecisionRule } from '../evidence/verdict';
 import { acceptRange } from '../library/limit';
 import type { Limit } from '../library/limit';
 import type { PartState } from '../quantity/part-state';
-import type { Reading } from './reading';
+import type { SizeReading } from '../evidence/size/size-reading';
 
 interface Question {
   /** The set in hand, nm, ascending. */
@@ -20,7 +20,8 @@ interface Question {
   readonly uncertainty?: Nanometres;
   readonly rule?: DecisionRule;
 }
-export type BladeAdvice = { readonly try: Nanometres } | { readonly done: true; readonly reading?: Reading };
+export type BladeAdvice =
+  { readonly try: Nanometres } | { readonly done: true; readonly reading?: SizeReading };
 
 /**
  * Which feeler blade to try next: the middle one when the size is wanted, the one that settles a bound when a verdict is.
@@ -79,7 +80,7 @@ export function nextBlade(question: Question): BladeAdvice {
   }
 }
 
-function knownFrom(goes: Nanometres | undefined, stops: Nanometres | undefined): Reading | undefined {
+function knownFrom(goes: Nanometres | undefined, stops: Nanometres | undefined): SizeReading | undefined {
   if (goes !== undefined && stops !== undefined) return { kind: 'between', goes, stops };
   if (goes !== undefined) return { kind: 'atLeast', goes };
   return stops === undefined ? undefined : { kind: 'under', stops };

@@ -2,20 +2,20 @@ import { placeKey } from '../engines/place';
 import type { Place, SlotKey } from '../engines/place';
 import type { Characteristic } from '../engines/characteristic';
 import { partIn, stepSince } from '../engines/parts';
-import type { PartRef, PartsState, PartStep } from '../engines/parts';
+import type { Part, PartRef, PartsState, PartStep } from '../engines/parts';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import type { PartState } from '../quantity/part-state';
 import type { PinState } from '../library/limit-in-force';
-import { slotsBehind } from './places';
+import type { JudgedPart } from '../library/fit-variant';
+import { judgedPart, slotsBehind } from './places';
 import type { Late } from './places';
 
 export interface PartsSeen {
   readonly refs: readonly PartRef[];
-  /** The state (new, reused) of the part that selects the limit, as it was. */
-  readonly partState: PartState;
+  /** What of the parts selects the limit, as it was. */
+  readonly judged: JudgedPart;
   /** Set where one of the parts has changed since. */
   readonly late: Late | null;
 }
@@ -32,7 +32,7 @@ export function partsSeen(
   seen: readonly PartRef[],
 ): Result<PartsSeen, Problem> {
   const refs: PartRef[] = [];
-  let partState: PartState = 'new';
+  const ofState: Part[] = [];
   let first: PartStep | undefined;
   for (const { kind, slot } of slotsBehind(state, characteristic, place)) {
     const ofKind = seen.filter(({ id }) => state.parts.get(id)?.kind === kind);
@@ -50,13 +50,13 @@ export function partsSeen(
     const since = stepSince(part, ref.condition, slot);
     if (since !== undefined && (first === undefined || since.seq < first.seq)) first = since;
     refs.push({ id: ref.id, condition: ref.condition });
-    if (kind === characteristic.stateOf && part.state !== 'new') partState = part.state;
+    if (kind === characteristic.stateOf) ofState.push(part);
   }
   const late =
     first === undefined
       ? null
       : { since: first.seq, why: `taken before the part was ${first.what}, handed in after it` };
-  return ok({ refs, partState, late });
+  return ok({ refs, judged: judgedPart(ofState), late });
 }
 
 const everLay = (history: readonly PartStep[], slot: SlotKey): boolean =>

@@ -2,20 +2,23 @@ import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import type { Characteristic, PartKind } from '../engines/characteristic';
 import { kindOfSlot, partIn } from '../engines/parts';
-import type { FactReport, PartRef, PartsState } from '../engines/parts';
+import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';
+import { decisionAt, sameFit } from '../library/judged-fit';
+import type { JudgedFit, JudgedPart } from '../library/fit-variant';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
 import type { PinState, Withheld } from '../library/limit-in-force';
 import type { Bound, Limit } from '../library/limit';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
+import type { PrintedLength } from '../quantity/printed-length';
 import type { PartState } from '../quantity/part-state';
-import type { DecisionRule, VerdictWord } from './judge';
-import type { BladeStacks, EntryNote } from './read-entry';
-import type { Reading } from './reading';
+import type { DecisionRule, VerdictWord } from '../evidence/verdict';
+import type { BladeStacks, EntryNote } from '../evidence/size/read-entry';
+import type { Reading } from '../evidence/reading';
 
 /** A verdict as a fact: what was judged, by which limit and which version of the rule. */
 export interface VerdictFact {
@@ -28,9 +31,30 @@ export interface VerdictFact {
   readonly limit: Limit;
   readonly sources: Readonly<Partial<Record<Bound, string>>>;
   readonly partState: PartState;
+  /** The part's own number, where the limit depends on it. */
+  readonly partNumber?: string;
   readonly rule: DecisionRule;
   readonly ruleVersion: number;
   readonly pin: number;
+  /** Expanded, nm: of the tool, or of everything that the value was worked out from; stories of older rules did not say it. */
+  readonly uncertainty?: Nanometres;
+  /** Of a check: the rows that ask for it. */
+  readonly asks?: readonly string[];
+}
+/** The condition of something that a reading was taken in, of those that the characteristic asks for. */
+export interface SaidCondition {
+  readonly condition: string;
+  readonly is: string;
+}
+/** What a tool was set to before it was read, and with what. */
+export interface Setting {
+  readonly size: PrintedLength;
+  readonly against: string;
+}
+/** A reading that a value was worked out from. */
+export interface DerivedInput {
+  readonly place: PlaceKey;
+  readonly reading: number;
 }
 
 /** What was said to a question that must be answered before a reading counts. */
@@ -64,8 +88,9 @@ export interface RecordedReading {
   /** The version of the place that the person saw; null in stories that did not keep it. */
   readonly basedOn: number | null;
   readonly text: string;
-  readonly unit: LengthUnit;
-  readonly unitUsed: LengthUnit;
+  /** The unit of the field, and the one that was read; null where what was found has none. */
+  readonly unit: LengthUnit | null;
+  readonly unitUsed: LengthUnit | null;
   readonly reading: Reading;
   readonly notes: readonly EntryNote[];
   /** The blades that were held together, of each end. */
@@ -73,7 +98,12 @@ export interface RecordedReading {
   readonly slip: SlipChoice | null;
   /** What was typed first, where a slip was suspected and another reading of it was taken. */
   readonly typedFirst?: string;
-  readonly instrument: Instrument;
+  /** null where somebody looked at it, and where it was worked out. */
+  readonly instrument: Instrument | null;
+  readonly setting?: Setting;
+  readonly conditions?: readonly SaidCondition[];
+  /** Set where nobody measured it: what it was worked out from. */
+  readonly inputs?: readonly DerivedInput[];
   readonly answers: readonly Answer[];
   readonly parts: readonly PartRef[];
   readonly verdict: VerdictFact;
@@ -116,6 +146,16 @@ export function currentReading({ contested, readings }: PlaceRecord): RecordedRe
   return undefined;
 }
 
+/** Where a reading comes from: a tool, a person who looked, or other readings. */
+export const originOf = ({
+  instrument,
+  inputs,
+}: Pick<RecordedReading, 'instrument' | 'inputs'>): 'instrument' | 'looked' | 'derived' =>
+  inputs !== undefined ? 'derived' : instrument === null ? 'looked' : 'instrument';
+/** The unit in which a reading is shown: that of its tool. */
+export const unitOf = ({ instrument, unit }: Pick<RecordedReading, 'instrument' | 'unit'>): LengthUnit =>
+  instrument?.unit ?? unit ?? 'mm';
+
 /** The first reading of the place in this job that was ever true. */
 export const asFound = (record: PlaceRecord): RecordedReading | undefined =>
   record.readings.find(({ status }) => status !== 'void' && status !== 'corrected');
@@ -141,19 +181,48 @@ export function partsAt(
   characteristic: Characteristic,
   place: Place,
 ):
-  | { readonly ok: true; readonly refs: readonly PartRef[]; readonly partState: PartState }
+  | { readonly ok: true; readonly refs: readonly PartRef[]; readonly judged: JudgedPart }
   | { readonly ok: false; readonly slot: string } {
   const refs: PartRef[] = [];
-  let partState: PartState = 'new';
+  const ofState: Part[] = [];
   for (const { kind, slot } of slotsBehind(state, characteristic, place)) {
     const part = partIn(state, slot);
     if (part === undefined) return { ok: false, slot };
     refs.push({ id: part.id, condition: part.condition });
-    // Of several, a used one makes the whole fit a used one: its limits are those for what ran already.
-    if (kind === characteristic.stateOf && part.state !== 'new') partState = part.state;
+    if (kind === characteristic.stateOf) ofState.push(part);
   }
-  return { ok: true, refs, partState };
+  return { ok: true, refs, judged: judgedPart(ofState) };
 }
+/**
+ * What selects the limit, of the parts whose state does. Of several, a used one makes the whole fit a used one: its limits are
+ * those for what ran already; and a number is theirs only where they all have it.
+ */
+export function judgedPart(parts: readonly Part[]): JudgedPart {
+  const [first] = parts;
+  return {
+    state: parts.find(({ state }) => state !== 'new')?.state ?? 'new',
+    partNumber:
+      first === undefined || parts.some(({ partNumber }) => partNumber !== first.partNumber)
+        ? null
+        : first.partNumber,
+  };
+}
+/** What a limit at a place is selected by now; of a new part where none lies there. */
+export function judgedAt(state: PartsState & PinState, place: Place): JudgedPart {
+  const characteristic = characteristicOf(state, place);
+  const parts = characteristic === undefined ? undefined : partsAt(state, characteristic, place);
+  return parts?.ok === true ? parts.judged : judgedPart([]);
+}
+/** Whether a verdict was, or would be, selected by one judged fit of a pin. */
+export function isJudgedBy(pin: LimitsPin, place: Place, verdict: VerdictFact, judged: JudgedFit): boolean {
+  const decision = decisionAt(pin, place, judgedBy(verdict));
+  return decision !== undefined && sameFit(decision, judged);
+}
+/** What a verdict was selected by. */
+export const judgedBy = ({ partState, partNumber }: VerdictFact): JudgedPart => ({
+  state: partState,
+  partNumber: partNumber ?? null,
+});
 
 /** The slots whose parts a reading at a place depends on, each with its kind. */
 export function slotsBehind(
@@ -178,10 +247,7 @@ export function reportsBehind(
   sheets: readonly string[],
 ): readonly FactReport[] {
   const kinds = kindsBehind(state, sheets);
-  return state.reports.filter(({ slot }) => {
-    const kind = kindOfSlot(slot);
-    return kind === undefined || kinds.has(kind);
-  });
+  return state.reports.filter(({ slot }) => kinds.has(kindOfSlot(slot)));
 }
 
 /** Every place of the sheets that the pin knows, in the order of the sheet. */

@@ -1,7 +1,7 @@
 import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
-import { intervalOf } from './interval';
-import type { Reading } from './reading';
+import { intervalOf } from '../evidence/size/interval';
+import type { SizeReading } from '../evidence/size/size-reading';
 
 /** How far a set's sizes lie apart: at least `least`, and at most `most` where every reading has an upper end. nm. */
 export interface SetSpread {
@@ -14,7 +14,7 @@ export interface SetSpread {
  * @returns undefined for fewer than two readings
  * @example 43/44, 44/45, 41/42 thou -> 2 to 4 thou
  */
-export function spreadOfSet(readings: readonly Reading[]): SetSpread | undefined {
+export function spreadOfSet(readings: readonly SizeReading[]): SetSpread | undefined {
   if (readings.length < 2) return undefined;
   const intervals = readings.map(intervalOf);
   const lowest = Math.min(...intervals.map(({ lo }) => lo));

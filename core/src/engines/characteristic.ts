@@ -1,5 +1,6 @@
+import type { YesNo } from '../quantity/yes-no';
 import type { UnitKind } from '../quantity/figure';
-import type { Layout, Member } from './layout';
+import type { Grooves, Member } from './groove';
 
 export const AXES = [
   'cylinder',
@@ -23,43 +24,18 @@ export const PURPOSED_AXES = ['journal', 'station', 'direction', 'point', 'faste
 export type PurposedAxis = (typeof PURPOSED_AXES)[number];
 export type Purposes = Readonly<Partial<Record<PurposedAxis, string>>>;
 
-export const PART_KINDS = [
-  'bore',
-  'ring',
-  'piston',
-  'pin',
-  'rod',
-  'liner',
-  'journal',
-  'shell',
-  'bolt',
-] as const;
-export type PartKind = (typeof PART_KINDS)[number];
-
-/** Where a part of each kind lies: the axes that name its slot. */
-export const SLOT_AXES: Readonly<Record<PartKind, readonly Axis[]>> = {
-  bore: ['cylinder'],
-  ring: ['cylinder', 'groove', 'member'],
-  piston: ['cylinder'],
-  pin: ['cylinder'],
-  rod: ['cylinder'],
-  liner: ['cylinder'],
-  journal: ['journal'],
-  shell: ['journal', 'point'],
-  bolt: ['cylinder', 'fastener'],
-};
-/** Which of a layout's sets name the slots of a kind. */
-export const SLOT_PURPOSES: Readonly<Record<PartKind, Purposes>> = {
-  bore: {},
-  ring: {},
-  piston: {},
-  pin: {},
-  rod: {},
-  liner: {},
-  journal: {},
-  shell: { point: 'shell' },
-  bolt: { fastener: 'rod' },
-};
+/** A kind of part (`ring`, `bore`): the usual ones, and those that a layout declares. */
+export type PartKind = string;
+/** A kind of part: where such parts lie in an engine, and what is done to them that changes them. */
+export interface PartKindRule {
+  readonly kind: PartKind;
+  /** The axes that name its slot. */
+  readonly axes: readonly Axis[];
+  /** Which of a layout's sets name the slots. */
+  readonly along?: Purposes;
+  /** In the words of a history: "filed", "honed". Whatever is done spends every reading of the part. */
+  readonly reworks: readonly string[];
+}
 
 /** Something that must be answered with yes before a reading counts. */
 export interface Question {
@@ -71,6 +47,53 @@ export interface Question {
   readonly at?: Readonly<Partial<Record<FitAxis, string>>>;
   /** The row that asks for it, where a document added it. */
   readonly source?: string;
+}
+
+/** In which state something is measured: caps at full torque, with or without shells, dry. One choice is simply confirmed. */
+export interface MeasuringCondition {
+  readonly id: string;
+  /** "Caps". */
+  readonly name: string;
+  readonly choices: readonly { readonly id: string; readonly text: string }[];
+}
+
+/**
+ * A value that nobody measures at its place: it is worked out from what was measured elsewhere.
+ * - `difference`: the one size less the other, over every direction or point in which either was taken
+ * - `range`: how far the sizes lie apart: out-of-round, taper
+ */
+export type DerivedFrom =
+  | { readonly rule: 'difference'; readonly of: string; readonly less: string }
+  | { readonly rule: 'range'; readonly of: string };
+export const DERIVE_RULES = ['difference', 'range'] as const satisfies readonly DerivedFrom['rule'][];
+/** The characteristics that a value is worked out from. */
+export const inputsOf = ({ from }: Pick<Characteristic, 'from'>): readonly string[] =>
+  from === undefined ? [] : from.rule === 'difference' ? [from.of, from.less] : [from.of];
+
+/** What keeps a value from being worked out: an input that nobody knows, that is no size, or is worked out itself. */
+export function inputFault(
+  characteristic: Characteristic,
+  known: readonly Characteristic[],
+):
+  | {
+      readonly characteristic: string;
+      readonly input: string;
+      readonly because: 'unknown' | 'noSize' | 'derived';
+    }
+  | undefined {
+  for (const input of inputsOf(characteristic)) {
+    const found = known.find(({ id }) => id === input);
+    const because =
+      found === undefined
+        ? 'unknown'
+        : found.from !== undefined
+          ? 'derived'
+          : quantityOf(found) !== 'length' || quantityOf(characteristic) !== 'length'
+            ? 'noSize'
+            : undefined;
+    if (because !== undefined) return { characteristic: characteristic.name, input, because };
+  }
+  return undefined;
 }
 
 /** Which way wear takes a size: it says on which side a wear limit lies. */
@@ -101,6 +124,14 @@ export interface Characteristic {
   /** The usual tool, in the shop's words. */
   readonly usualTool?: string;
   readonly wear?: WearWay;
+  /** Of a check: the answer that is right; yes where nothing is said. */
+  readonly passes?: YesNo;
+  /** What it is worked out from, where it is not measured itself. */
+  readonly from?: DerivedFrom;
+  /** In which state it is measured: said once with every reading. */
+  readonly conditions?: readonly MeasuringCondition[];
+  /** Its tool is set to a size first, and every reading names the setting. */
+  readonly setting?: true;
   /** The axes that a row about it must name; all of groove, member and station that it has where nothing is said. */
   readonly rowAxes?: readonly FitAxis[];
 }
@@ -121,7 +152,7 @@ export const questionsFor = (
   );
 
 export const memberAt = (
-  layout: Layout,
+  layout: Grooves,
   groove: string | undefined,
   member: string | undefined,
 ): Member | undefined =>

@@ -1,4 +1,12 @@
+import type { PartKindRule } from './characteristic';
+import type { Groove } from './groove';
 import type { PrintedLength } from '../quantity/printed-length';
+
+/** A kind of part that a layout declares besides the usual ones, with its words for people. */
+export interface DeclaredPartKind extends PartKindRule {
+  readonly name: string;
+  readonly names: string;
+}
 
 /** An engine's places and parts, as data. Ids are permanent; labels are for people and may be corrected. */
 export interface Layout {
@@ -15,6 +23,8 @@ export interface Layout {
   readonly directions?: readonly Purposed[];
   readonly points?: readonly Point[];
   readonly fasteners?: readonly Purposed[];
+  /** Kinds of part besides the usual ones, and where they lie. */
+  readonly partKinds?: readonly DeclaredPartKind[];
   /** Places that the layout itself takes out, with the reason. */
   readonly notApplicable: readonly NotApplicable[];
 }
@@ -53,18 +63,6 @@ export interface Purposed {
 export interface Point extends Purposed {
   /** Where it lies around its part, in hours of a clock face, where that says something. */
   readonly clock?: number;
-}
-export interface Groove {
-  readonly id: string;
-  readonly label: string;
-  readonly members: readonly Member[];
-}
-/** A groove holds one ring, or an expander with one or two rails: each ring or rail is a member. */
-export interface Member {
-  readonly id: string;
-  readonly label: string;
-  readonly kind: 'compression' | 'scraper' | 'oil' | 'rail';
-  readonly expander: boolean;
 }
 export interface Station {
   readonly id: string;

@@ -1,8 +1,7 @@
 import type { PartState } from '../quantity/part-state';
 import { KeptMap } from '../kernel/kept-map';
-import { event } from '../record/event-table';
+import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
-import { PART_KINDS } from './characteristic';
 import type { PartKind } from './characteristic';
 import type { SlotKey } from './place';
 
@@ -25,7 +24,8 @@ export interface PartStep {
   readonly byName: string;
   /** The command that it was written by. */
   readonly command: string;
-  readonly what: 'fitted' | 'removed' | 'filed' | 'honed';
+  /** `fitted`, `removed`, or what was done to it: see `PartKindRule.reworks`. */
+  readonly what: string;
   readonly note: string;
 }
 /** A part as a reading depends on it. */
@@ -49,11 +49,6 @@ export const NO_PARTS: PartsState = {
   reports: [],
 };
 
-export const REWORKS = ['filed', 'honed'] as const;
-export type Rework = (typeof REWORKS)[number];
-/** Which rework is done to which kind of part. */
-export const REWORK_OF: Readonly<Record<Rework, PartKind>> = { filed: 'ring', honed: 'bore' };
-
 /** A part as it is described when it is fitted. */
 export interface NewPart {
   readonly state: PartState;
@@ -62,7 +57,7 @@ export interface NewPart {
 }
 /** What somebody says that was done in the workshop. */
 export type WorkshopFact =
-  | { readonly kind: 'rework'; readonly part: string; readonly what: Rework; readonly how: string }
+  | { readonly kind: 'rework'; readonly part: string; readonly what: string; readonly how: string }
   | {
       readonly kind: 'replace';
       readonly part: string;
@@ -88,8 +83,7 @@ export interface FactReport {
 }
 
 /** The kind of part that a slot is for. */
-export const kindOfSlot = (slot: SlotKey): PartKind | undefined =>
-  PART_KINDS.find((kind) => kind === slot.slice(0, slot.indexOf('@')));
+export const kindOfSlot = (slot: SlotKey): PartKind => slot.slice(0, Math.max(0, slot.indexOf('@')));
 
 const changed = <D>() => event<D, PartsState>();
 /** What happens to parts, as events. */
@@ -101,20 +95,24 @@ export const PART_EVENTS = {
     readonly state: PartState;
     readonly partNumber: string | null;
     readonly lot: string | null;
-  }>()(1, ({ parts, slots, fittedCount }, data, stamp) => {
-    const { part: id, kind, slot, state, partNumber, lot } = data;
-    const step = stepOf('fitted', slot, stamp);
-    const known = parts.get(id);
-    const part: Part =
-      known === undefined
-        ? { id, kind, state, condition: 1, slot, partNumber, lot, history: [step] }
-        : { ...known, slot, history: [...known.history, step] };
-    return {
-      parts: parts.set(id, part),
-      slots: slots.set(slot, id),
-      fittedCount: fittedCount.set(slot, (fittedCount.get(slot) ?? 0) + 1),
-    };
-  }),
+  }>()(
+    2,
+    ({ parts, slots, fittedCount }, data, stamp) => {
+      const { part: id, kind, slot, state, partNumber, lot } = data;
+      const step = stepOf('fitted', slot, stamp);
+      const known = parts.get(id);
+      const part: Part =
+        known === undefined
+          ? { id, kind, state, condition: 1, slot, partNumber, lot, history: [step] }
+          : { ...known, slot, history: [...known.history, step] };
+      return {
+        parts: parts.set(id, part),
+        slots: slots.set(slot, id),
+        fittedCount: fittedCount.set(slot, (fittedCount.get(slot) ?? 0) + 1),
+      };
+    },
+    sameWords,
+  ),
   partRemoved: changed<{ readonly part: string; readonly slot: SlotKey; readonly reason: string }>()(
     1,
     (state, { part, slot, reason }, stamp) => ({
@@ -124,17 +122,22 @@ export const PART_EVENTS = {
   ),
   partReworked: changed<{
     readonly part: string;
-    readonly what: Rework;
+    readonly what: string;
     readonly condition: number;
     readonly how: string;
-  }>()(1, (state, { part, what, condition, how }, stamp) => ({
-    parts: withStep(state, part, { condition }, what, how, stamp),
-  })),
+  }>()(
+    2,
+    (state, { part, what, condition, how }, stamp) => ({
+      parts: withStep(state, part, { condition }, what, how, stamp),
+    }),
+    sameWords,
+  ),
   factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(
-    1,
+    2,
     ({ reports }, report, { seq, at, by }) => ({
       reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
     }),
+    sameWords,
   ),
   factSettled: event<
     { readonly report: number; readonly as: SettledAs; readonly reason: string },

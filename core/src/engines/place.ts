@@ -1,8 +1,9 @@
 import { along } from './along-axes';
-import { AXES, SLOT_AXES, SLOT_PURPOSES } from './characteristic';
-import type { Axis, Characteristic, PartKind } from './characteristic';
+import { AXES } from './characteristic';
+import type { Axis, Characteristic, PartKind, PartKindRule } from './characteristic';
 import { onceFor } from '../kernel/once-for';
 import type { Layout } from './layout';
+import { partKindRule } from './part-kinds';
 
 /** Where one reading is due. The key is the same in events, addresses, files and the page. */
 export interface Place {
@@ -34,11 +35,11 @@ const FIT_AXES = AXES.filter((axis) => axis !== 'cylinder');
 export const fitKey: (place: Place) => FitKey = onceFor(({ characteristic, at }) =>
   join(characteristic, at, FIT_AXES),
 );
-export function slotKey(kind: PartKind, at: Place['at']): SlotKey {
+export function slotKey({ kind, axes }: PartKindRule, at: Place['at']): SlotKey {
   const known = slotKeysOf(at);
-  return (known[kind] ??= join(kind, at, SLOT_AXES[kind]));
+  return (known[kind] ??= join(kind, at, axes));
 }
-const slotKeysOf = onceFor((_at: Place['at']): Partial<Record<PartKind, SlotKey>> => ({}));
+const slotKeysOf = onceFor((_at: Place['at']): Record<PartKind, SlotKey> => ({}));
 
 const AXIS_PAIR = new RegExp(`^(${AXES.join('|')}):([A-Za-z0-9-]+)$`);
 
@@ -74,17 +75,23 @@ export const layoutReason = (layout: Layout, { characteristic, at }: Place): str
   )?.reason;
 
 /** All slots for parts of a kind that a layout has. */
-export const slotsOf = (
+export function slotsOf(
   layout: Layout,
   kind: PartKind,
-): readonly { readonly key: SlotKey; readonly at: Place['at'] }[] =>
-  along(layout, SLOT_AXES[kind], SLOT_PURPOSES[kind]).map((at) => ({ key: slotKey(kind, at), at }));
+): readonly { readonly key: SlotKey; readonly at: Place['at'] }[] {
+  const rule = partKindRule(layout, kind);
+  return rule === undefined
+    ? []
+    : along(layout, rule.axes, rule.along ?? {}).map((at) => ({ key: slotKey(rule, at), at }));
+}
 
 /**
  * The slots of a kind on which a place depends: what of the slot's axes the place does not say is found in the layout, so
  * that the bearing of a rod depends on the crankpin that carries it and on both of its shells.
  */
 export function slotsAt(layout: Layout, kind: PartKind, { at }: Place): readonly SlotKey[] {
-  if (SLOT_AXES[kind].every((axis) => at[axis] !== undefined)) return [slotKey(kind, at)];
-  return along(layout, SLOT_AXES[kind], SLOT_PURPOSES[kind], at).map((each) => slotKey(kind, each));
+  const rule = partKindRule(layout, kind);
+  if (rule === undefined) return [];
+  if (rule.axes.every((axis) => at[axis] !== undefined)) return [slotKey(rule, at)];
+  return along(layout, rule.axes, rule.along ?? {}, at).map((each) => slotKey(rule, each));
 }

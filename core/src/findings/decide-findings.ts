@@ -4,13 +4,14 @@ import type { BenchEvent } from '../bench/bench-events';
 import {
   characteristicOf,
   currentReading,
+  isJudgedBy,
   placeAt,
   placeOf,
   sheetPlaces,
   slotsBehind,
   workersAt,
 } from '../bench/places';
-import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
+import type { PlaceRecord, PlacesState, RecordedReading, VerdictFact } from '../bench/places';
 import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
@@ -22,8 +23,11 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { currentPin, fitDecision, limitInForce } from '../library/limit-in-force';
-import type { LimitDecision, PinState } from '../library/limit-in-force';
+import { fitDecision } from '../library/judged-fit';
+import type { FitVariant, JudgedFit } from '../library/fit-variant';
+import { currentPin, limitOfFit } from '../library/limit-in-force';
+import type { PinState } from '../library/limit-in-force';
+import type { LimitsPin } from '../library/limits-pin';
 import { BOUNDS } from '../library/limit';
 import type { Bound } from '../library/limit';
 import { holdsOneOf } from '../kernel/actor';
@@ -68,6 +72,8 @@ export type FindingCommand =
       readonly type: 'decideLimit';
       readonly fit: FitKey;
       readonly partState: PartState;
+      /** Which of its places, where they are not all judged alike. */
+      readonly of?: FitVariant;
       /** The pin whose documents the person saw. */
       readonly pin: number;
       /** One of the choices that the documents give: the row that shall govern each bound. */
@@ -329,21 +335,22 @@ function chooseLimit(
   at: string,
 ): Decided {
   const { fit, partState, rows } = command;
+  const judged: JudgedFit = { fit, partState, ...(command.of === undefined ? {} : { of: command.of }) };
   const pin = currentPin(state);
   const place = parsePlaceKey(fit);
-  if (pin === undefined || place === undefined || fitDecision(pin, fit, partState) === undefined)
+  if (pin === undefined || place === undefined || fitDecision(pin, judged) === undefined)
     return refuse('PLACE_UNKNOWN', { place: fit });
   if (command.pin !== pin.pin)
     return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin.pin });
-  if (limitInForce(state, place, partState).state !== 'withheld') return refuse('LIMIT_NOT_OPEN', { fit });
+  if (limitOfFit(state, judged).state !== 'withheld') return refuse('LIMIT_NOT_OPEN', { fit });
   const look = secondLook('choose a limit', measurersOf(state, fit, at), by, at, state.secondPerson);
   if (!look.ok) return look;
-  const offered = limitChoices(state, fit, partState).find((choice) =>
+  const offered = limitChoices(state, judged).find((choice) =>
     BOUNDS.every((bound) => choice.rows[bound] === rows[bound]),
   );
   if (offered === undefined) return refuse('CHOICE_NOT_OFFERED', { fit });
-  const data = { pin: pin.pin, fit, partState, rows: offered.rows, limit: offered.limit, reason };
-  return ok([{ type: 'limitChosen', v: 1, data }]);
+  const data = { pin: pin.pin, ...judged, rows: offered.rows, limit: offered.limit, reason };
+  return ok([{ type: 'limitChosen', v: 2, data }]);
 }
 
 function confirmLimit(
@@ -371,20 +378,19 @@ function confirmLimit(
   const look = secondLook('give the second look at a limit', first, by, at, state.secondPerson);
   if (!look.ok) return look;
   if (!accept) return ok([{ type: 'limitChoiceRefused', v: 1, data: { choice, reason } }]);
-  const { pin: pinned, fit, partState, rows, limit } = chosen;
-  const decision: LimitDecision = { pin: pinned, fit, partState, rows, limit, reason: chosen.reason };
+  const { seq: _seq, by: _by, at: _at, ...decision } = chosen;
   const made = { ...decision, by: '', at: '', secondLook: null };
   const after = { ...state, limitDecisions: [...state.limitDecisions, made] };
-  const rejudged = rejudgements(after).filter(
-    ({ place, verdict }) => verdict.partState === partState && isOfFit(place, fit),
+  const rejudged = rejudgements(after).filter(({ place, verdict }) =>
+    isJudgedAs(pin, place, verdict, chosen),
   );
   const samePerson = look.value ?? null;
   const data = { ...decision, rejudged, choice, lookReason: reason, samePerson };
-  return ok([{ type: 'limitDecided', v: 2, data }]);
+  return ok([{ type: 'limitDecided', v: 3, data }]);
 }
-function isOfFit(key: PlaceKey, fit: FitKey): boolean {
+function isJudgedAs(pin: LimitsPin, key: PlaceKey, verdict: VerdictFact, judged: JudgedFit): boolean {
   const place = parsePlaceKey(key);
-  return place !== undefined && fitKey(place) === fit;
+  return place !== undefined && isJudgedBy(pin, place, verdict, judged);
 }
 
 /** The readings that count and were taken with an instrument out of date, by instrument, where nobody accepted that. */
@@ -395,6 +401,7 @@ export function lateInstruments(
   for (const [place, record] of state.places) {
     for (const reading of takenOutOfDate(record)) {
       const { seq, instrument } = reading;
+      if (instrument === null) continue;
       if (seq <= (own(state.acceptedInstruments, instrument.id)?.upTo ?? 0)) continue;
       (late[instrument.id] ??= []).push({ ...reading, place });
     }
@@ -404,6 +411,7 @@ export function lateInstruments(
 }
 const takenOutOfDate = onceFor(({ readings }: PlaceRecord) =>
   readings.filter(
-    ({ status, instrument, at }) => status === 'current' && !isInDate(instrument, at.slice(0, 10)),
+    ({ status, instrument, at }) =>
+      status === 'current' && instrument !== null && !isInDate(instrument, at.slice(0, 10)),
   ),
 );

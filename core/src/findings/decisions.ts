@@ -7,7 +7,8 @@ import type { PlacesState, RecordedReading, VerdictFact } from '../bench/places'
 import { BOUNDS } from '../library/limit';
 import type { LimitDecision, PinState } from '../library/limit-in-force';
 import type { SamePerson } from '../people/second-person';
-import { event } from '../record/event-table';
+import { sameFit } from '../library/judged-fit';
+import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
 
 /** The approval that a concession rests on. */
@@ -117,9 +118,13 @@ export const FINDING_EVENTS = {
     concessionsAsked: without(state.concessionsAsked, place),
   })),
   /** Somebody chose how a limit that the documents leave open shall be; nothing is in force by it before the second look. */
-  limitChosen: event<LimitDecision, Slice>()(1, (state, choice, { seq, at, by }) => ({
-    limitChosen: [...othersThan(state, choice), { ...choice, seq, at, by: { id: by.id, name: by.name } }],
-  })),
+  limitChosen: event<LimitDecision, Slice>()(
+    2,
+    (state, choice, { seq, at, by }) => ({
+      limitChosen: [...othersThan(state, choice), { ...choice, seq, at, by: { id: by.id, name: by.name } }],
+    }),
+    sameWords,
+  ),
   limitChoiceRefused: event<{ readonly choice: number; readonly reason: string }, Slice>()(
     1,
     (state, { choice }) => ({ limitChosen: state.limitChosen.filter(({ seq }) => seq !== choice) }),
@@ -135,7 +140,7 @@ export const FINDING_EVENTS = {
     },
     Slice
   >()(
-    2,
+    3,
     (state, { rejudged, choice, samePerson: _same, lookReason: _look, ...decision }, { at, by }) => {
       const chosen = state.limitChosen.find(({ seq }) => seq === choice);
       const made =
@@ -149,6 +154,7 @@ export const FINDING_EVENTS = {
       };
     },
     (data) => ({ ...data, choice: null, lookReason: null, samePerson: null }),
+    sameWords,
   ),
   instrumentAccepted: event<{ readonly instrument: string; readonly reason: string }, Slice>()(
     1,
@@ -180,8 +186,8 @@ const without = <V>(record: Readonly<Record<string, V>>, key: string): Readonly<
   const { [key]: _, ...rest } = record;
   return rest;
 };
-const othersThan = ({ limitChosen }: PinState, { pin, fit, partState }: LimitDecision) =>
-  limitChosen.filter((each) => each.pin !== pin || each.fit !== fit || each.partState !== partState);
+const othersThan = ({ limitChosen }: PinState, choice: LimitDecision) =>
+  limitChosen.filter((each) => each.pin !== choice.pin || !sameFit(each, choice));
 
 export const basisOf = ({ verdict, limit, pin }: VerdictFact): ConcessionBasis => ({ verdict, limit, pin });
 function basisThen(state: PlacesState, place: PlaceKey, reading: number): ConcessionBasis {

@@ -1,18 +1,21 @@
-import { judge } from '../bench/judge';
-import type { Verdict } from '../bench/judge';
-import { currentReading, placeAt, sheetPlaces } from '../bench/places';
+import { judge } from '../evidence/size/judge-size';
+import type { Verdict } from '../evidence/verdict';
+import { currentReading, isJudgedBy, placeAt, sheetPlaces } from '../bench/places';
 import type { PlacesState } from '../bench/places';
 import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
-import type { FitKey, PlaceKey } from '../engines/place';
+import type { PlaceKey } from '../engines/place';
 import { BOUNDS } from '../library/limit';
 import type { Bound, Limit } from '../library/limit';
+import { isSize } from '../evidence/reading';
+import { contextFor } from '../library/fit-variant';
+import type { JudgedFit } from '../library/fit-variant';
+import type { LimitsPin } from '../library/limits-pin';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { revisionOfRow } from '../library/document';
 import { statementsAbout } from '../library/limits-pin';
 import { applies, statedBound } from '../library/rank';
 import type { Nanometres } from '../quantity/nanometres';
-import type { PartState } from '../quantity/part-state';
 import { missingIn } from '../library/applies-to';
 
 /** One way to decide a limit that the documents leave open, and what it would mean for the readings at hand. */
@@ -39,15 +42,11 @@ interface Source {
  * The windows that can be made of what the documents state about a fit: for each bound one of its statements, and no
  * window whose ends cross. Windows of one document come first, then mixed ones.
  */
-export function limitChoices(
-  state: PinState & PlacesState,
-  fit: FitKey,
-  partState: PartState,
-): readonly LimitChoice[] {
+export function limitChoices(state: PinState & PlacesState, judged: JudgedFit): readonly LimitChoice[] {
   const pin = currentPin(state);
-  const place = parsePlaceKey(fit);
+  const place = parsePlaceKey(judged.fit);
   if (pin === undefined || place === undefined) return [];
-  const context = { ...pin.context, partState };
+  const context = contextFor(pin, judged);
   const sources = (bound: Bound): Source[] =>
     statementsAbout(place, pin).flatMap((row): Source[] => {
       const value = statedBound(row, bound, context);
@@ -74,7 +73,7 @@ export function limitChoices(
       }),
     )
     .filter((own) => own.length === statedBounds || !combined.some((whole) => completes(whole, own)));
-  const choices = [...alone, ...combined].flatMap((picked) => choiceOf(state, fit, partState, picked));
+  const choices = [...alone, ...combined].flatMap((picked) => choiceOf(state, pin, judged, picked));
   const byRows = new Map(choices.map((choice) => [JSON.stringify(choice.rows), choice]));
   return [...byRows.values()].sort((a, b) => Number(a.mixed) - Number(b.mixed));
 }
@@ -92,8 +91,8 @@ const crosses = ({ min, max, serviceMin, serviceMax }: Limit): boolean =>
 
 function choiceOf(
   state: PinState & PlacesState,
-  fit: FitKey,
-  partState: PartState,
+  pin: LimitsPin,
+  judged: JudgedFit,
   picked: Picked,
 ): LimitChoice[] {
   if (picked.length === 0) return [];
@@ -107,12 +106,13 @@ function choiceOf(
       assumes: [...new Set(picked.flatMap(([, { assumes }]) => assumes))],
       mixed: new Set(ends.map(([, { row }]) => revisionOfRow(row))).size > 1,
       readings: sheetPlaces(state)
-        .filter((at) => fitKey(at) === fit)
+        .filter((at) => fitKey(at) === judged.fit)
         .flatMap((at) => {
           const key = placeKey(at);
           const reading = currentReading(placeAt(state, key));
-          if (reading?.verdict.partState !== partState) return [];
-          const verdict = judge({ limit, reading: reading.reading, partState });
+          if (reading === undefined || !isJudgedBy(pin, at, reading.verdict, judged)) return [];
+          if (!isSize(reading.reading)) return [];
+          const verdict = judge({ limit, reading: reading.reading, partState: judged.partState });
           return [{ place: key, reading: reading.seq, verdict }];
         }),
     },

@@ -45,6 +45,7 @@ const story = (...revisions: readonly KeptRevision[]): Story => {
 const statesOf = (told: Story): string[] =>
   [1, 2].map((cylinder) => placeStatus(told.job, parsePlaceKey(at(cylinder, 1, 'top'))!).state);
 
+const NEW_PART = { state: 'new', partNumber: null } as const;
 describe('what each choice would mean', () => {
   const contradiction = (): Story => {
     const manual = kept(
@@ -59,12 +60,12 @@ describe('what each choice would mean', () => {
   };
   test('no choice has ends that cross; each says what it makes of the readings', () => {
     const told = contradiction();
-    expect(limitInForce(told.job, parsePlaceKey(TOP)!, 'new')).toEqual({
+    expect(limitInForce(told.job, parsePlaceKey(TOP)!, NEW_PART)).toEqual({
       state: 'withheld',
       why: 'contradiction',
     });
     expect(
-      limitChoices(told.job, TOP, 'new').map(({ rows, mixed, readings }) => [
+      limitChoices(told.job, { fit: TOP, partState: 'new' }).map(({ rows, mixed, readings }) => [
         Object.values(rows),
         mixed,
         readings.map(({ verdict }) => verdict.verdict),
@@ -74,7 +75,7 @@ describe('what each choice would mean', () => {
       [['OM-1 rev 1 row 2'], false, ['in']],
     ]);
     for (const partState of ['new', 'reused'] as const)
-      for (const { limit } of limitChoices(told.job, TOP, partState))
+      for (const { limit } of limitChoices(told.job, { fit: TOP, partState }))
         expect((limit.min ?? 0) <= (limit.max ?? Infinity)).toBe(true);
   });
   test('a window made of two documents is a choice, marked, and comes last', () => {
@@ -89,7 +90,7 @@ describe('what each choice would mean', () => {
     );
     const held = letter([topRow({ min: printed('0.012', 'in') }, { appliesTo: { pistonMaterials: ['H'] } })]);
     const told = story(manual, held).open();
-    const choices = limitChoices(told.job, TOP, 'new');
+    const choices = limitChoices(told.job, { fit: TOP, partState: 'new' });
     expect(choices.map(({ mixed, assumes }) => [mixed, assumes])).toEqual([
       [false, []],
       [true, ['pistonMaterial']],
@@ -106,7 +107,7 @@ describe('what each choice would mean', () => {
     };
     expect(told.attempt(decide, IVO)?.code).toBe('MAY_NOT');
     told.do(decide, PERRIN);
-    expect([told.job.limitDecisions, limitInForce(told.job, parsePlaceKey(TOP)!, 'new').state]).toEqual([
+    expect([told.job.limitDecisions, limitInForce(told.job, parsePlaceKey(TOP)!, NEW_PART).state]).toEqual([
       [],
       'withheld',
     ]);
@@ -119,7 +120,7 @@ describe('what each choice would mean', () => {
     expect(told.attempt(confirm, TEO)?.code).toBe('CHOICE_GONE');
     expect(placeStatus(told.job, parsePlaceKey(at(1, 1, 'top'))!).state).toBe('in');
     told.do({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
-    expect(limitInForce(told.job, parsePlaceKey(TOP)!, 'new').state).toBe('withheld');
+    expect(limitInForce(told.job, parsePlaceKey(TOP)!, NEW_PART).state).toBe('withheld');
   });
 });
 

@@ -1,14 +1,14 @@
-import { judgePlace } from '../bench/judge-place';
+import { judgeAgain } from '../bench/judge-place';
 import { currentReading, sheetPlaces } from '../bench/places';
 import type { PlacesState } from '../bench/places';
 import { placeKey } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import { BOUNDS } from '../library/limit';
-import { currentPin, limitInForce } from '../library/limit-in-force';
+import { fitText } from '../library/judged-fit';
+import type { JudgedFit } from '../library/fit-variant';
+import { currentPin, limitOfFit } from '../library/limit-in-force';
 import type { LimitInForce, PinState } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
-import { PART_STATES } from '../quantity/part-state';
-import type { PartState } from '../quantity/part-state';
 import type { VerdictFact } from '../bench/places';
 import { parsePlaceKey } from '../engines/place';
 
@@ -23,12 +23,10 @@ export interface VerdictFlip {
 export interface PinChanges {
   readonly added: readonly string[];
   readonly removed: readonly string[];
-  readonly fits: readonly {
-    readonly fit: string;
-    readonly partState: PartState;
+  readonly fits: readonly (JudgedFit & {
     readonly before: LimitInForce;
     readonly after: LimitInForce;
-  }[];
+  })[];
   readonly flips: readonly VerdictFlip[];
   readonly placesAdded: readonly PlaceKey[];
   readonly placesRemoved: readonly PlaceKey[];
@@ -55,14 +53,18 @@ export function pinChanges(state: PinState & PlacesState, fresh: LimitsPin): Pin
 }
 
 function changedFits(state: PinState, after: PinState, fresh: LimitsPin): PinChanges['fits'] {
-  const fits = new Set([...(currentPin(state)?.fits ?? []), ...fresh.fits].map(({ fit }) => fit));
-  return [...fits].flatMap((fit) => {
-    const place = parsePlaceKey(fit);
-    if (place === undefined) return [];
-    return PART_STATES.flatMap((partState) => {
-      const [was, is] = [limitInForce(state, place, partState), limitInForce(after, place, partState)];
-      return sameLimit(was, is) ? [] : [{ fit, partState, before: was, after: is }];
-    });
+  const judged = new Map(
+    [...(currentPin(state)?.fits ?? []), ...fresh.fits].map(
+      ({ fit, partState, of }) =>
+        [
+          fitText({ fit, partState, ...(of === undefined ? {} : { of }) }),
+          { fit, partState, ...(of === undefined ? {} : { of }) },
+        ] as const,
+    ),
+  );
+  return [...judged.values()].flatMap((each) => {
+    const [was, is] = [limitOfFit(state, each), limitOfFit(after, each)];
+    return sameLimit(was, is) ? [] : [{ ...each, before: was, after: is }];
   });
 }
 function sameLimit(a: LimitInForce, b: LimitInForce): boolean {
@@ -79,7 +81,7 @@ export function verdictFlips(before: PinState & PlacesState, after: PinState): r
     const place = parsePlaceKey(key);
     const reading = currentReading(record);
     if (place === undefined || reading === undefined) return [];
-    const verdict = judgePlace(after, place, reading.verdict.partState, reading.reading);
+    const verdict = judgeAgain(after, place, reading);
     return verdict.verdict === reading.verdict.verdict
       ? []
       : [{ place: key, reading: reading.seq, before: reading.verdict, after: verdict }];

@@ -4,7 +4,7 @@ import type { Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
-import type { VerdictWord } from '../bench/judge';
+import type { VerdictWord } from '../evidence/verdict';
 import type { FactReport, PartsState } from '../engines/parts';
 import { characteristicOf, currentReading, placeAt, slotsBehind } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';

@@ -1,5 +1,7 @@
-import { intervalOf } from '../bench/interval';
-import { currentReading, placeAt, sheetPlaces } from '../bench/places';
+import { isSize } from '../evidence/reading';
+import type { SizeReading } from '../evidence/size/size-reading';
+import { intervalOf } from '../evidence/size/interval';
+import { currentReading, judgedBy, placeAt, sheetPlaces } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { spreadOfSet } from '../bench/spread-of-set';
 import type { Layout } from '../engines/layout';
@@ -7,6 +9,7 @@ import { layoutReason, placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { FIT_AXES } from '../engines/characteristic';
 import type { LimitRow } from '../library/document';
+import { contextAt } from '../library/judged-fit';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { Group } from '../library/row-rule';
@@ -31,7 +34,7 @@ export interface SetRuleStand {
   /** A rule that this engine cannot be held against is said, never dropped. */
   readonly cannotBecause?: 'groupUnknown' | 'otherNotMeasured';
 }
-type Taken = readonly [Place, RecordedReading];
+type Taken = readonly [Place, RecordedReading & { readonly reading: SizeReading }];
 /** A place of a rule: read, still to be read, or none of its business (not applicable, or of a part the row is not about). */
 type Standing = Taken | 'missing' | 'outside';
 const isTaken = (standing: Standing): standing is Taken => typeof standing !== 'string';
@@ -51,8 +54,8 @@ export function setRules(state: PinState & PlacesState, sheets?: readonly string
         if (layoutReason(layout, place) !== undefined || isDeclaredAway(state, record)) return 'outside';
         const reading = currentReading(record);
         if (reading === undefined) return 'missing';
-        return applies(row, { ...pin.context, partState: reading.verdict.partState })
-          ? [place, reading]
+        return isSize(reading.reading) && applies(row, contextAt(pin, place, judgedBy(reading.verdict)))
+          ? [place, { ...reading, reading: reading.reading }]
           : 'outside';
       };
       if (row.rule?.kind === 'spread' || row.rule?.kind === 'match')

@@ -4,7 +4,8 @@ import { BOUNDS } from '../library/limit';
 import { figureOf, isLength } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
 import { NM_PER } from '../quantity/length-unit';
-import { intervalOf } from '../bench/interval';
+import { isSize } from '../evidence/reading';
+import { intervalOf } from '../evidence/size/interval';
 import type { PinState } from '../library/limit-in-force';
 import type { PlaceStatus } from './place-status';
 
@@ -23,6 +24,7 @@ export interface InBySource {
  */
 export function inBySourcesUnit(pins: PinState, { reading, state }: PlaceStatus): InBySource | undefined {
   if (reading === undefined || state !== 'tight') return undefined;
+  if (!isSize(reading.reading)) return undefined;
   const { lo } = intervalOf(reading.reading);
   for (const bound of BOUNDS.filter((each) => each.endsWith('in'))) {
     const row = currentPin(pins)?.rows.find(({ id }) => id === reading.verdict.sources[bound]);

@@ -46,6 +46,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'checkDocuments':
     case 'declinePin':
     case 'sayEngineFacts':
+    case 'sayCylinderFacts':
       return { pin: currentPin(state)?.pin ?? 0 };
     case 'pinAgain':
       return { pin: currentPin(state)?.pin ?? 0, underSignature: signatureOver(state, draft) };

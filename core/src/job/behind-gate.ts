@@ -32,6 +32,7 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'pinAgain':
     case 'declinePin':
     case 'sayEngineFacts':
+    case 'sayCylinderFacts':
       return gate.sheets.length > 0;
     case 'acceptLimitNote':
       return gate.sheets.length > 0 && notesAbout(state, gate.sheets).includes(command.note);

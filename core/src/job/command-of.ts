@@ -1,6 +1,7 @@
 import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
 import type { ReadingTaken } from '../bench/bench-events';
+import type { TakenText } from '../bench/decide-bench';
 import type { WorkshopFact } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
@@ -53,6 +54,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     }
     case 'engineFactsSaid':
       return told({ type: 'sayEngineFacts', pin, ...first.data });
+    case 'cylinderFactsSaid':
+      return told({ type: 'sayCylinderFacts', pin, ...first.data });
     case 'pinDeclined': {
       const { documents, reason } = first.data;
       return told({ type: 'declinePin', pin, documents, reason }, { currentDocuments: documents });
@@ -67,7 +70,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
           seen: first.data.parts,
           ...takenOf(first.data),
         },
-        { instrument: first.data.instrument },
+        toolOf(first.data),
       );
     }
     case 'readingCorrected': {
@@ -82,7 +85,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
           reason,
           instead: instead === undefined ? null : { ...takenOf(instead), seen: instead.parts },
         },
-        instead === undefined ? {} : { instrument: instead.instrument },
+        instead === undefined ? {} : toolOf(instead),
       );
     }
     case 'readingVoided':
@@ -156,8 +159,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'refuseConcession', place, basedOn: version(place), reason });
     }
     case 'limitChosen': {
-      const { fit, partState, rows, reason } = first.data;
-      return told({ type: 'decideLimit', pin: first.data.pin, fit, partState, rows, reason });
+      const { limit: _limit, ...chosen } = first.data;
+      return told({ type: 'decideLimit', ...chosen });
     }
     case 'limitDecided': {
       const { choice, lookReason } = first.data;
@@ -208,9 +211,29 @@ function adoption(
     { freshPin, currentDocuments: documents },
   ];
 }
-function takenOf({ text, unit, instrument, answers, slip, typedFirst }: ReadingTaken) {
-  const first = typedFirst === undefined ? {} : { typedFirst };
-  return { text, unit, instrument: instrument.id, answers, slip, ...first };
+const toolOf = ({ instrument }: ReadingTaken): Partial<Facts> => (instrument === null ? {} : { instrument });
+function takenOf({
+  text,
+  unit,
+  instrument,
+  answers,
+  slip,
+  typedFirst,
+  conditions,
+  setting,
+}: ReadingTaken): TakenText {
+  return {
+    text,
+    unit,
+    instrument: instrument?.id ?? null,
+    answers,
+    slip,
+    ...(typedFirst === undefined ? {} : { typedFirst }),
+    ...(conditions === undefined ? {} : { conditions }),
+    ...(setting === undefined
+      ? {}
+      : { setting: { text: setting.size.text, unit: setting.size.unit, against: setting.against } }),
+  };
 }
 function factCommand(
   fact: WorkshopFact,

@@ -1,10 +1,14 @@
 import { serialNumberOf } from '../engines/engine-model';
 import type { EngineModel } from '../engines/engine-model';
+import { withCylinderFacts } from '../release/arrival';
 import type { EngineFacts } from '../release/arrival';
-import { pinSameDocuments } from '../library/limits-pin';
-import { pinContext } from '../release/pin-context';
+import { PIN_VERSION, pinSameDocuments } from '../library/limits-pin';
+import { cylinderContexts, pinContext } from '../release/pin-context';
 import { documentsSincePin } from '../release/moved-documents';
 import type { CheckedDocument } from '../release/arrival';
+import { inputFault } from '../engines/characteristic';
+import { partKindRule } from '../engines/part-kinds';
+import { evidenceOf } from '../evidence/evidence';
 import { undeclaredAxes } from '../engines/along-axes';
 import { slotsOf } from '../engines/place';
 import { nextPartId, NO_PARTS } from '../engines/parts';
@@ -46,6 +50,18 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   if (unpinned !== undefined) return refuse('SHEET_NOT_PINNED', { sheet: unpinned });
   // A sheet of which the engine has no place would be complete with nothing measured.
   for (const characteristic of pin.characteristics) {
+    const { layout } = pin.model;
+    const strange = characteristic.parts.find((kind) => partKindRule(layout, kind) === undefined);
+    if (strange !== undefined)
+      return refuse('PART_KIND_UNKNOWN', {
+        characteristic: characteristic.name,
+        model: pin.model.name,
+        kind: strange,
+      });
+    if (evidenceOf(characteristic) === undefined)
+      return refuse('SHEET_NOT_MEASURED', { sheet: characteristic.name });
+    const input = inputFault(characteristic, pin.characteristics);
+    if (input !== undefined) return refuse('INPUT_WRONG', input);
     const axes = undeclaredAxes(pin.model.layout, characteristic);
     if (axes.length > 0)
       return refuse('AXIS_NOT_DECLARED', {
@@ -61,7 +77,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   if (pin.documents.length === 0) return refuse('NO_DOCUMENT', { model: pin.model.name });
   const bores = slotsOf(pin.model.layout, 'bore').map(({ key }): JobEvent => ({
     type: 'partFitted',
-    v: 1,
+    v: 2,
     data: {
       part: nextPartId(NO_PARTS, key),
       kind: 'bore',
@@ -73,7 +89,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   }));
   return ok([
     { type: 'jobOpened', v: 3, data: { ...opened, rules } },
-    { type: 'limitsPinned', v: 1, data: { ...pin, reason: 'job opened', rejudged: [] } },
+    { type: 'limitsPinned', v: 2, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);
 }
@@ -128,7 +144,7 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
         { ...state.engine, serial: to },
         state.job.duty,
       );
-      const pin = pinSameDocuments(before, context, diameterBasis);
+      const pin = pinSameDocuments(before, context, diameterBasis, placed(state, state.engine));
       const reason = command.reason.trim();
       return ok([
         { type: 'serialCorrected', v: 2, data: { from: now, to, reason, engine } },
@@ -206,6 +222,7 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
       const pin = currentPin(state)?.pin ?? 0;
       return ok([{ type: 'pinDeclined', v: 1, data: { documents, pin, reason } }]);
     }
+    case 'sayCylinderFacts':
     case 'sayEngineFacts': {
       const reason = command.reason.trim();
       if (!holdsOneOf(by, ['technician', 'inspector']))
@@ -220,18 +237,41 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
       if (before === undefined) return refuse('NO_DOCUMENT', { model: state.engine.modelName });
       const moved = pinMoved(state, command.pin);
       if (moved !== undefined) return moved;
-      const engine = { ...state.engine, ...command.facts };
-      const bore = boreFault(before.model, engine);
+      const ofCylinders = command.type === 'sayCylinderFacts' ? command.cylinders : undefined;
+      const known = before.model.layout.cylinders.map(({ id }) => id);
+      const strange = ofCylinders?.find((each) => !known.includes(each));
+      if (strange !== undefined || ofCylinders?.length === 0)
+        return refuse('CYLINDER_UNKNOWN', { cylinder: strange ?? '', known });
+      const engine = ofCylinders === undefined ? { ...state.engine, ...command.facts } : state.engine;
+      const bore = boreFault(before.model, { ...engine, ...command.facts });
       if (bore !== undefined) return bore;
-      const { context, diameterBasis } = pinContext(before.model, engine, state.job.duty);
-      const pin = pinSameDocuments(before, context, diameterBasis);
-      return ok([
-        { type: 'engineFactsSaid', v: 1, data: { facts: command.facts, reason } },
-        pinned({ ...state, engine }, pin, `more was said of the engine: ${reason}`),
-      ]);
+      const { facts: saidFacts } = command;
+      const said: JobEvent =
+        ofCylinders === undefined
+          ? { type: 'engineFactsSaid', v: 1, data: { facts: saidFacts, reason } }
+          : { type: 'cylinderFactsSaid', v: 1, data: { cylinders: ofCylinders, facts: saidFacts, reason } };
+      const after =
+        ofCylinders === undefined ? engine : withCylinderFacts(engine, ofCylinders, command.facts);
+      const { context, diameterBasis } = pinContext(before.model, after, state.job.duty);
+      const pin = pinSameDocuments(before, context, diameterBasis, placed(state, after));
+      const what = ofCylinders === undefined ? 'the engine' : `cylinder ${ofCylinders.join(', cylinder ')}`;
+      return ok([said, pinned({ ...state, engine: after }, pin, `more was said of ${what}: ${reason}`)]);
     }
   }
 }
+
+/** Stories of older rules are judged by what is known of the engine as a whole. */
+function placed(
+  { rules, pins }: Pick<JobState, 'rules' | 'pins'>,
+  engine: EngineFacts,
+): Pick<LimitsPin, 'version' | 'cylinders'> {
+  const model = pins.at(-1)?.model;
+  return rules < PLACED_SINCE || model === undefined
+    ? {}
+    : { version: PIN_VERSION, cylinders: cylinderContexts(model, engine) };
+}
+/** Since these rules, what limits depend on is asked of the place. */
+const PLACED_SINCE = 6;
 
 /** What is decided about must be what is current now: the person saw exactly these documents. */
 function newsChanged(seen: readonly CheckedDocument[], facts: Facts): ReturnType<typeof refuse> | undefined {
@@ -262,5 +302,5 @@ function boreFault(
 /** A new pin judges every reading that counts again, and says so in the same event. */
 function pinned(state: JobState, pin: LimitsPin, reason: string): JobEvent {
   const after = { ...state, pins: [...state.pins, pin] };
-  return { type: 'limitsPinned', v: 1, data: { ...pin, reason, rejudged: rejudgements(after) } };
+  return { type: 'limitsPinned', v: 2, data: { ...pin, reason, rejudged: rejudgements(after) } };
 }

@@ -18,6 +18,7 @@ import {
   RULES_VERSION,
   signatureOf,
   slotKey,
+  usualPart,
 } from '../index';
 import type { Actor, Envelope, JobCommand, JobDraft } from '../index';
 
@@ -138,7 +139,7 @@ describe('facts of the workshop are never lost', () => {
     const story = new Story().arrive();
     const fit: JobDraft = {
       type: 'fitParts',
-      slots: [slotKey('ring', parsePlaceKey(SKIRT)!.at)],
+      slots: [slotKey(usualPart('ring'), parsePlaceKey(SKIRT)!.at)],
       state: 'new',
       partNumber: null,
       lot: null,
@@ -615,7 +616,9 @@ describe('what is not known is held back, and what cannot be is refused', () => 
     ];
     story.arrive();
     story.do({ type: 'sayEngineFacts', facts: { pistonMaterial: null }, reason: 'nobody knows' });
-    expect(limitInForce(story.job, parsePlaceKey(TOP)!, 'new').state).toBe('withheld');
+    expect(limitInForce(story.job, parsePlaceKey(TOP)!, { state: 'new', partNumber: null }).state).toBe(
+      'withheld',
+    );
   });
   test.each<[string, object]>([
     ['a negative bore', { measuredBore: -4 }],

@@ -5,7 +5,7 @@ import type { GateCommand, GateFacts } from '../release/decide-gates';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../release/route';
-import type { CheckedDocument, SaidFacts } from '../release/arrival';
+import type { CheckedDocument, CylinderFacts, SaidFacts } from '../release/arrival';
 import type { PartRef } from '../engines/parts';
 import type { Actor } from '../kernel/actor';
 import type { Instrument } from '../instruments/instrument';
@@ -38,6 +38,13 @@ export type ArrivalCommand =
       readonly type: 'declinePin';
       readonly pin: number;
       readonly documents: readonly CheckedDocument[];
+      readonly reason: string;
+    }
+  | {
+      readonly type: 'sayCylinderFacts';
+      readonly pin: number;
+      readonly cylinders: readonly string[];
+      readonly facts: CylinderFacts;
       readonly reason: string;
     }
   | {

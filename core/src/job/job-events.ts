@@ -5,7 +5,7 @@ import { FINDING_EVENTS } from '../findings/decisions';
 import type { LimitsPin } from '../library/limits-pin';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Envelope } from '../record/envelope';
-import { clockPutRight, clockSteppedBack, event, nothingChanges } from '../record/event-table';
+import { clockPutRight, clockSteppedBack, event, nothingChanges, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { ZONE_BEFORE } from '../people/zone';
 import { ARRIVAL_EVENTS } from '../release/arrival';
@@ -19,8 +19,9 @@ import type { JobState } from './job-state';
  * right by the rules of its day is not held against later ones. 2: everything says what it was based on, and is decided again
  * by the verifier. 3: what is settled as done is the work of who reported it.
  * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
+ * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
  */
-export const RULES_VERSION = 5;
+export const RULES_VERSION = 6;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -47,10 +48,14 @@ export const JOB_EVENTS = {
   limitsPinned: event<
     LimitsPin & { readonly reason: string; readonly rejudged: readonly Rejudged[] },
     JobState
-  >()(1, (state, { reason: _, rejudged, ...pin }) => ({
-    ...rejudge(state, rejudged),
-    pins: [...state.pins, pin],
-  })),
+  >()(
+    2,
+    (state, { reason: _, rejudged, ...pin }) => ({
+      ...rejudge(state, rejudged),
+      pins: [...state.pins, pin],
+    }),
+    sameWords,
+  ),
   clockSteppedBack: clockSteppedBack<JobState>(),
   clockPutRight: clockPutRight<JobState>(({ clockPutRight: before }, data, { at }) => ({
     clockPutRight: [...before, { ...data, at }],
@@ -60,11 +65,12 @@ export const JOB_EVENTS = {
   ...PART_EVENTS,
   /** What was measured of the part was true of the part as it was. */
   partReworked: event<DataIn<typeof PART_EVENTS>['partReworked'], JobState>()(
-    1,
+    2,
     (state, data, stamp: Stamp) => ({
       ...partReworked.evolve(state, data, stamp),
       ...spendReadings(state, data.part, stamp.seq, `${data.what}: ${data.how}`),
     }),
+    sameWords,
   ),
   partRemoved: event<DataIn<typeof PART_EVENTS>['partRemoved'], JobState>()(
     1,

@@ -97,5 +97,5 @@ export function instrumentIn(state: JobState, command: JobCommand) {
       : command.type === 'correctReading'
         ? command.instead?.instrument
         : undefined;
-  return named === undefined ? undefined : own(state.instruments, named);
+  return named == null ? undefined : own(state.instruments, named);
 }

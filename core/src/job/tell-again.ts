@@ -1,18 +1,18 @@
 import { judgePlace } from '../bench/judge-place';
-import { placeAt, placeOf } from '../bench/places';
+import { characteristicOf, judgedBy, judgedPart, placeAt, placeOf } from '../bench/places';
 import type { VerdictFact } from '../bench/places';
-import type { Reading } from '../bench/reading';
+import type { Reading } from '../evidence/reading';
 import { holdsOneOf } from '../kernel/actor';
 import type { Role } from '../kernel/actor';
+import type { JudgedPart } from '../library/fit-variant';
 import { contextOf, fitsOf } from '../library/limits-pin';
 import type { LimitsPin } from '../library/limits-pin';
-import type { PartState } from '../quantity/part-state';
 import { sameData } from '../kernel/same-data';
 import type { Envelope } from '../record/envelope';
 import { understandEntry } from '../record/event-table';
 import { statementAgain } from '../release/statement/gate-statement';
 import { gateRule } from '../release/gate-waits';
-import { pinContext } from '../release/pin-context';
+import { cylinderContexts, pinContext } from '../release/pin-context';
 import { commandOf } from './command-of';
 import { decideOpening } from './decide-arrival';
 import { decideJob } from './decide-job';
@@ -199,14 +199,13 @@ function factsAgain(before: JobState | undefined, after: JobState, entry: JobEnt
   switch (entry.type) {
     case 'readingTaken': {
       const { place, reading, verdict, parts } = entry.data;
-      return verdictAgain(
-        after,
-        seq,
-        place,
-        partStateOf(after, parts) ?? verdict.partState,
-        reading,
-        verdict,
-      );
+      return verdictAgain(after, seq, place, partsJudged(after, place, parts, verdict), reading, verdict);
+    }
+    case 'valueDerived': {
+      const { place, value } = entry.data;
+      if (value === null) return [];
+      const { reading, parts, verdict } = value;
+      return verdictAgain(after, seq, place, partsJudged(after, place, parts, verdict), reading, verdict);
     }
     case 'limitsPinned': {
       const { rejudged, reason: _, ...pin } = entry.data;
@@ -232,13 +231,20 @@ function factsAgain(before: JobState | undefined, after: JobState, entry: JobEnt
       return [];
   }
 }
-/** The state of the part that selects the limit, from the story and not from the event. */
-function partStateOf(state: JobState, parts: readonly { readonly id: string }[]): PartState | undefined {
-  const pin = state.pins.at(-1);
-  const stateOf = new Set(pin?.characteristics.map((each) => each.stateOf));
-  return parts
+/** What of the parts selects the limit, from the story and not from the event. */
+function partsJudged(
+  state: JobState,
+  key: string,
+  parts: readonly { readonly id: string }[],
+  recorded: VerdictFact,
+): JudgedPart {
+  const place = placeOf(state, key);
+  const kind = place === undefined ? undefined : characteristicOf(state, place)?.stateOf;
+  const found = parts
     .map(({ id }) => state.parts.get(id))
-    .find((part) => part !== undefined && stateOf.has(part.kind))?.state;
+    .filter((part) => part !== undefined && part.kind === kind);
+  const judged = judgedPart(found.filter((part) => part !== undefined));
+  return found.length === 0 ? judgedBy(recorded) : judged;
 }
 function rejudgedAgain(
   state: JobState,
@@ -249,19 +255,22 @@ function rejudgedAgain(
     const found = placeAt(state, place).readings.find(({ seq }) => seq === reading);
     return found === undefined
       ? []
-      : verdictAgain(state, entry, place, verdict.partState, found.reading, verdict);
+      : verdictAgain(state, entry, place, judgedBy(verdict), found.reading, verdict);
   });
 }
 function verdictAgain(
   state: JobState,
   entry: number,
   key: string,
-  partState: PartState,
+  part: JudgedPart,
   reading: Reading,
   recorded: VerdictFact,
 ): RecordRemark[] {
   const place = placeOf(state, key);
-  const again = place === undefined ? undefined : judgePlace(state, place, partState, reading);
+  // Rules that are adopted with a command hold from the next one on: a verdict without an uncertainty is of those before.
+  const { uncertainty } = recorded;
+  const of = uncertainty === undefined ? { ...state, rules: 0 } : state;
+  const again = place === undefined ? undefined : judgePlace(of, place, part, reading, uncertainty);
   if (sameData(again, recorded)) return [];
   return [
     {
@@ -280,5 +289,7 @@ function pinAgain(state: JobState, pin: LimitsPin, entry: number): RecordRemark[
   if (!sameData(contextOf(pin.model, context), pin.context)) return differs('what is known of the engine');
   if (pin.diameterBasis !== undefined && pin.diameterBasis !== diameterBasis)
     return differs('the bore that formulas are fed with');
+  if (pin.version !== undefined && !sameData(cylinderContexts(pin.model, state.engine), pin.cylinders))
+    return differs('what is known of the cylinders');
   return sameData(fitsOf(pin), pin.fits) ? [] : differs('the limits that the rows give');
 }

@@ -30,6 +30,15 @@ export interface ProblemData {
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };
   PART_CHANGED: { readonly part: string; readonly basedOn: number; readonly now: number };
+  /** What a value is worked out from has to be a size that is measured. */
+  INPUT_WRONG: {
+    readonly characteristic: string;
+    readonly input: string;
+    readonly because: 'unknown' | 'noSize' | 'derived';
+  };
+  PART_KIND_UNKNOWN: { readonly characteristic: string; readonly model: string; readonly kind: string };
+  SHEET_NOT_MEASURED: { readonly sheet: string };
+  CYLINDER_UNKNOWN: { readonly cylinder: string; readonly known: readonly string[] };
   // instruments
   INSTRUMENT_NOT_TAKEN: { readonly instrument: string };
   INSTRUMENT_UNKNOWN: { readonly instrument: string };
@@ -66,6 +75,15 @@ export interface ProblemData {
   ENTRY_NOT_A_READING: { readonly place: string; readonly text: string };
   ENTRY_MIXED_UNITS: { readonly place: string; readonly text: string };
   ENTRY_NEGATIVE: { readonly place: string; readonly text: string };
+  ENTRY_NOT_YES_OR_NO: { readonly place: string; readonly text: string };
+  /** It is worked out: what it is worked out from is measured. */
+  PLACE_DERIVED: { readonly place: string; readonly from: readonly string[] };
+  CONDITION_OPEN: {
+    readonly place: string;
+    readonly condition: string;
+    readonly choices: readonly string[];
+  };
+  SETTING_OPEN: { readonly place: string; readonly text: string };
   ENTRY_ORDER: { readonly place: string; readonly text: string };
   EXACT_FROM_FEELER: { readonly place: string; readonly instrument: string };
   BLADE_NOT_IN_SET: { readonly place: string; readonly instrument: string; readonly text: string };

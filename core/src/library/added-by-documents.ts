@@ -1,4 +1,4 @@
-import { rowAxesOf } from '../engines/characteristic';
+import { quantityOf, rowAxesOf } from '../engines/characteristic';
 import type { Characteristic, Question } from '../engines/characteristic';
 import type { EngineModel } from '../engines/engine-model';
 import type { Station } from '../engines/layout';
@@ -51,7 +51,10 @@ export function addByDocuments(
   return {
     model: stations === model.layout.stations ? model : { ...model, layout: { ...model.layout, stations } },
     characteristics: characteristics.map((each) => {
-      const asked = checks.filter(({ characteristic }) => characteristic === each.id);
+      // What is itself a check is answered at its place, and not asked about before.
+      const asked = checks.filter(
+        ({ characteristic }) => characteristic === each.id && quantityOf(each) !== 'check',
+      );
       return asked.length === 0
         ? each
         : { ...each, questions: [...each.questions, ...asked.map((row) => questionOf(row, each))] };

@@ -55,7 +55,10 @@ export function fieldMatches(appliesTo: AppliesTo, context: LimitContext): reado
 }
 
 /** What the context would have to say for a row to apply; undefined where it surely speaks of something else. */
-export function missingIn(appliesTo: AppliesTo, context: LimitContext): readonly string[] | undefined {
+export function missingIn(
+  appliesTo: AppliesTo,
+  context: LimitContext,
+): readonly (keyof LimitContext)[] | undefined {
   const fields = fieldMatches(appliesTo, context);
   if (fields.some(({ match }) => match === 'differs')) return undefined;
   return fields.filter(({ match }) => match === 'missing').map((field) => field.context);

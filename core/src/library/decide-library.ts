@@ -1,3 +1,4 @@
+import { inputFault } from '../engines/characteristic';
 import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import { holdsOneOf } from '../kernel/actor';
@@ -106,6 +107,8 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       )
         return refuse('ALREADY_THERE', { what: 'characteristic', id: characteristic.id });
       if (characteristic.name.trim() === '') return refuse('NAME_MISSING', { field: 'characteristic' });
+      const input = inputFault(characteristic, [...facts.shipped, ...Object.values(state.characteristics)]);
+      if (input !== undefined) return refuse('INPUT_WRONG', input);
       return ok([{ type: 'characteristicDefined', v: 1, data: { characteristic } }]);
     }
     case 'setKindOrder': {

@@ -1,15 +1,12 @@
-import { fitKey } from '../engines/place';
-import type { FitKey, Place } from '../engines/place';
-import { onceFor } from '../kernel/once-for';
-import type { PartState } from '../quantity/part-state';
+import type { Place } from '../engines/place';
 import type { Bound, Limit } from './limit';
+import { decisionAt, fitDecision, sameFit } from './judged-fit';
+import type { JudgedFit, JudgedPart } from './fit-variant';
 import type { FitDecision, LimitsPin } from './limits-pin';
 
 /** A person's decision where the documents leave a bound undecided, contradict each other or are held back. */
-export interface LimitDecision {
+export interface LimitDecision extends JudgedFit {
   readonly pin: number;
-  readonly fit: FitKey;
-  readonly partState: PartState;
   /** The row that governs each bound from now on. */
   readonly rows: Readonly<Partial<Record<Bound, string>>>;
   readonly limit: Limit;
@@ -46,6 +43,8 @@ export type LimitInForce =
       readonly limit: Limit;
       readonly sources: Readonly<Partial<Record<Bound, string>>>;
       readonly decided: boolean;
+      /** The rows that ask for a check. */
+      readonly asks?: readonly string[];
     }
   | { readonly state: 'none' }
   | { readonly state: 'withheld'; readonly why: Withheld };
@@ -53,30 +52,29 @@ export type LimitInForce =
 export const currentPin = (state: PinState): LimitsPin | undefined => state.pins.at(-1);
 
 /** What a reading at this place is judged by. Nothing is in force while a person's decision is due. */
-export function limitInForce(state: PinState, place: Place, partState: PartState): LimitInForce {
-  const fit = fitKey(place);
+export function limitInForce(state: PinState, place: Place, part: JudgedPart): LimitInForce {
   const pin = currentPin(state);
-  const decision = pin === undefined ? undefined : fitDecision(pin, fit, partState);
-  if (pin === undefined || decision === undefined) return { state: 'none' };
-  const settled = state.limitDecisions.findLast(
-    (each) => each.pin === pin.pin && each.fit === fit && each.partState === partState,
-  );
+  const decision = pin === undefined ? undefined : decisionAt(pin, place, part);
+  return pin === undefined || decision === undefined ? { state: 'none' } : inForceBy(state, pin, decision);
+}
+/** The same for all places that are judged alike. */
+export function limitOfFit(state: PinState, judged: JudgedFit): LimitInForce {
+  const pin = currentPin(state);
+  const decision = pin === undefined ? undefined : fitDecision(pin, judged);
+  return pin === undefined || decision === undefined ? { state: 'none' } : inForceBy(state, pin, decision);
+}
+function inForceBy(state: PinState, pin: LimitsPin, decision: FitDecision): LimitInForce {
+  const settled = state.limitDecisions.findLast((each) => each.pin === pin.pin && sameFit(each, decision));
   if (settled !== undefined)
     return { state: 'inForce', limit: settled.limit, sources: settled.rows, decided: true };
   const why = withheldIn(decision);
   if (why !== undefined) return { state: 'withheld', why };
   const { limit, sources } = decision.governing;
-  return Object.keys(limit).length === 0
+  const { asks } = decision;
+  return Object.keys(limit).length === 0 && asks === undefined
     ? { state: 'none' }
-    : { state: 'inForce', limit, sources, decided: false };
+    : { state: 'inForce', limit, sources, decided: false, ...(asks === undefined ? {} : { asks }) };
 }
-
-/** What the pin decides about one fit for parts of one state. */
-export const fitDecision = (pin: LimitsPin, fit: FitKey, partState: PartState): FitDecision | undefined =>
-  fitsOfPin(pin).get(`${partState} ${fit}`);
-const fitsOfPin = onceFor(
-  (pin: LimitsPin) => new Map(pin.fits.map((each) => [`${each.partState} ${each.fit}`, each])),
-);
 
 export function withheldIn({ governing, held }: FitDecision): Withheld | undefined {
   if (governing.contradiction) return 'contradiction';

@@ -2,6 +2,8 @@ import { serialNumberOf } from '../engines/engine-model';
 import type { Nanometres } from '../quantity/nanometres';
 import { revisionOfRow } from './document';
 import { BOUNDS } from './limit';
+import { contextFor } from './fit-variant';
+import { fitText } from './judged-fit';
 import type { LimitDecision } from './limit-in-force';
 import type { LimitsPin } from './limits-pin';
 import { applies } from './rank';
@@ -37,6 +39,8 @@ export interface RestatedFact {
   /** The entry in which it was said. */
   readonly seq: number;
   readonly fact: RestFact;
+  /** Of which cylinder it was said, where it was not said of the engine. */
+  readonly cylinder?: string;
   readonly before: string | number;
   /** null: nobody knows it any more. */
   readonly after: string | number | null;
@@ -56,7 +60,8 @@ export const REST_FACTS = [
 export type RestFact = (typeof REST_FACTS)[number];
 
 /** The note that asks about it. */
-export const restatedNote = ({ seq, fact }: RestatedFact): string => `factRestated ${seq} ${fact}`;
+export const restatedNote = ({ seq, fact, cylinder }: RestatedFact): string =>
+  `factRestated ${seq} ${fact}${cylinder === undefined ? '' : ` ${cylinder}`}`;
 
 /** What the notes of a job are found from. */
 export interface NotedJob {
@@ -85,8 +90,8 @@ export function limitNotes(
     })),
     ...pin.fits
       .filter(({ governing }) => governing.targetConflict === true)
-      .map(({ fit, partState }): LimitNote => ({
-        id: `targetConflict ${fit} ${partState}`,
+      .map(({ fit, partState, of }): LimitNote => ({
+        id: `targetConflict ${fitText({ fit, partState, ...(of === undefined ? {} : { of }) })}`,
         kind: 'targetConflict',
         fit,
       })),
@@ -131,4 +136,12 @@ function diameterNote(pin: LimitsPin, { oversize }: NotedEngine): LimitNote[] {
     : [{ id: `nominalDiameter ${rows.join(', ')}`, kind: 'nominalDiameter', rows, oversize }];
 }
 const mayApply = (row: LimitsPin['rows'][number], pin: LimitsPin): boolean =>
-  (['new', 'reused'] as const).some((partState) => applies(row, { ...pin.context, partState }));
+  // Which part it is of is not asked here: the number that a row names is the one for which it is held.
+  (['new', 'reused'] as const).some((partState) =>
+    [undefined, ...(row.appliesTo.partNumbers ?? [])].some((partNumber) =>
+      applies(
+        row,
+        contextFor(pin, { partState, ...(partNumber === undefined ? {} : { of: { partNumber } }) }),
+      ),
+    ),
+  );

@@ -8,7 +8,11 @@ import { baseValue } from '../quantity/figure';
 import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
-import { fieldMatches } from './applies-to';
+import { sameData } from '../kernel/same-data';
+import { fieldMatches, missingIn } from './applies-to';
+import { contextFor } from './fit-variant';
+import type { CylinderContext, FitVariant, JudgedFit } from './fit-variant';
+import { applies } from './rank';
 import { revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
 import { governingLimit } from './governing-limit';
@@ -37,15 +41,22 @@ export interface LimitsPin {
   readonly context: LimitContext;
   readonly fits: readonly FitDecision[];
   readonly diameterBasis?: DiameterBasis;
+  /**
+   * How it was worked out. 2: what limits depend on is asked of the cylinder and the part at a place, and checks are decided
+   * too. Without it one context, that of the engine, was asked for all, and of lengths only.
+   */
+  readonly version?: typeof PIN_VERSION;
+  readonly cylinders?: readonly CylinderContext[];
 }
+export const PIN_VERSION = 2;
 export type PinnedDocument = DocumentRevision & { readonly digest: string };
 
 /** What governs one fit for parts of one state, with everything that keeps it from being trusted. */
-export interface FitDecision {
-  readonly fit: FitKey;
-  readonly partState: PartState;
+export interface FitDecision extends JudgedFit {
   readonly governing: GoverningLimit;
   readonly held: readonly HeldBackRow[];
+  /** Of a check: the rows that ask for it. */
+  readonly asks?: readonly string[];
 }
 export interface PinQuestion {
   readonly pin: number;
@@ -57,12 +68,24 @@ export interface PinQuestion {
   readonly policy: LimitPolicy;
   readonly engine: Omit<LimitContext, 'model' | 'serial' | 'partState'> & { readonly serial: string };
   readonly diameterBasis: DiameterBasis;
+  readonly cylinders?: readonly CylinderContext[];
 }
 
 /** Makes the pin for an engine: the documents that speak of it, their rows, and what governs each fit. */
 export function pinLimits(question: PinQuestion): LimitsPin {
-  const { pin, on, model, characteristics, policy, diameterBasis } = question;
-  return assemble({ pin, on, model, characteristics, policy, diameterBasis, ...whatIsSaid(question) });
+  const { pin, on, model, characteristics, policy, diameterBasis, cylinders = [] } = question;
+  const said = whatIsSaid(question, forDocuments);
+  return assemble({
+    pin,
+    on,
+    model,
+    characteristics,
+    policy,
+    diameterBasis,
+    ...said,
+    version: PIN_VERSION,
+    cylinders,
+  });
 }
 
 /**
@@ -73,6 +96,7 @@ export function pinSameDocuments(
   before: LimitsPin,
   engine: PinQuestion['engine'],
   diameterBasis: DiameterBasis,
+  placed: Pick<LimitsPin, 'version' | 'cylinders'>,
 ): LimitsPin {
   const characteristics = before.characteristics.map((each) => ({
     ...each,
@@ -90,6 +114,7 @@ export function pinSameDocuments(
     rows,
     context,
     diameterBasis,
+    ...placed,
   });
 }
 
@@ -100,24 +125,54 @@ function assemble(
   const { model, characteristics } = addByDocuments(given, given);
   const rows = given.rows.filter((row) => characteristics.some(({ id }) => id === row.characteristic));
   const pinned = { ...given, model, characteristics, rows };
-  return { ...pinned, fits: fitsOf({ model, characteristics, documents, rows, policy, context }) };
+  return { ...pinned, fits: fitsOf({ ...given, model, characteristics, documents, rows, policy, context }) };
 }
 
 /** What governs each fit of what is pinned: the same question gives the same answer on every machine, years later too. */
 export function fitsOf(
-  pin: Pick<LimitsPin, 'model' | 'characteristics' | 'documents' | 'rows' | 'policy' | 'context'>,
+  pin: Pick<
+    LimitsPin,
+    'model' | 'characteristics' | 'documents' | 'rows' | 'policy' | 'context' | 'version' | 'cylinders'
+  >,
 ): readonly FitDecision[] {
-  const fits = new Map<FitKey, Place>(
-    pin.characteristics
-      .filter((characteristic) => quantityOf(characteristic) === 'length')
-      .flatMap((characteristic) =>
-        placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place] as const),
+  return pin.characteristics.flatMap((characteristic) => {
+    const kind = quantityOf(characteristic);
+    if (kind !== 'length' && (kind !== 'check' || pin.version === undefined)) return [];
+    const fits = new Map<FitKey, Place>(
+      placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place]),
+    );
+    return [...fits].flatMap(([fit, place]) =>
+      PART_STATES.flatMap((partState) =>
+        variantsOf(pin, place, partState, (of) =>
+          kind === 'check'
+            ? decideCheck(fit, place, partState, pin, of)
+            : decideFit(fit, place, partState, pin, of),
+        ),
       ),
-  );
-  return [...fits].flatMap(([fit, place]) =>
-    PART_STATES.map((partState) => decideFit(fit, place, partState, pin)),
-  );
+    );
+  });
 }
+
+/** The decisions about one fit, as many as its places differ in what they rest on: what is decided alike is decided once. */
+function variantsOf(
+  pin: Pick<LimitsPin, 'rows' | 'version' | 'cylinders'>,
+  place: Place,
+  _partState: PartState,
+  decide: (of: FitVariant | undefined) => FitDecision,
+): readonly FitDecision[] {
+  if (pin.version === undefined) return [decide(undefined)];
+  const named = new Set(rowsAbout(place, pin.rows).flatMap(({ appliesTo }) => appliesTo.partNumbers ?? []));
+  const numbers: readonly FitVariant[] =
+    named.size === 0 ? [{}] : [null, '', ...[...named].sort()].map((partNumber) => ({ partNumber }));
+  const classes = place.at.cylinder === undefined ? [] : (pin.cylinders ?? []);
+  return numbers.flatMap((number) => {
+    const plain = decide(number.partNumber === undefined ? undefined : number);
+    const own = classes.map(({ cylinders }) => decide({ cylinders, ...number }));
+    return [plain, ...own.filter((each) => !sameDecision(each, plain))];
+  });
+}
+const sameDecision = (a: FitDecision, b: FitDecision): boolean =>
+  sameData(a.governing, b.governing) && sameData(a.held, b.held) && sameData(a.asks, b.asks);
 
 /** What the decision of limits is told of an engine of a model. */
 export function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['engine']): LimitContext {
@@ -125,14 +180,25 @@ export function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['
   return { ...rest, model: model.id, ...(counting === undefined ? {} : { serial: counting }) };
 }
 
+/**
+ * By what documents are left out, of what is known of an engine: a part with another number can be fitted tomorrow, and a
+ * cylinder can have an oversize of its own, so that neither leaves one out.
+ */
+export const forDocuments = ({
+  partNumber: _number,
+  oversize: _oversize,
+  ...rest
+}: LimitContext): LimitContext => rest;
+const sameContext = (context: LimitContext): LimitContext => context;
+
 /** The documents that may speak of an engine, and their rows, each with the applicability of its document. */
-export function whatIsSaid({
-  model,
-  revisions,
-  engine,
-}: Pick<PinQuestion, 'model' | 'revisions' | 'engine'>): Pick<Said, 'documents' | 'rows' | 'context'> {
+export function whatIsSaid(
+  { model, revisions, engine }: Pick<PinQuestion, 'model' | 'revisions' | 'engine'>,
+  narrowedBy = sameContext,
+): Pick<Said, 'documents' | 'rows' | 'context'> {
   const context = contextOf(model, engine);
-  const relevant = revisions.filter(({ revision }) => mayApply(revision.appliesTo, context));
+  const asked = narrowedBy(context);
+  const relevant = revisions.filter(({ revision }) => mayApply(revision.appliesTo, asked));
   return {
     context,
     documents: relevant.flatMap(({ revision, published }) =>
@@ -146,10 +212,45 @@ export function whatIsSaid({
 
 export type Said = Pick<LimitsPin, 'documents' | 'rows' | 'policy' | 'context'>;
 
-export function decideFit(fit: FitKey, place: Place, partState: PartState, said: Said): FitDecision {
+type SaidOf = Said & Pick<LimitsPin, 'version' | 'cylinders'>;
+export function decideFit(
+  fit: FitKey,
+  place: Place,
+  partState: PartState,
+  said: SaidOf,
+  of?: FitVariant,
+): FitDecision {
+  const variant = of === undefined ? {} : { of };
   const rows = statementsAbout(place, said);
-  const question = { rows, context: { ...said.context, partState }, policy: said.policy };
-  return { fit, partState, governing: governingLimit(question), held: rowsHeldBack(question).held };
+  const context = contextFor(said, { partState, ...variant });
+  const question = { rows, context, policy: said.policy };
+  return {
+    fit,
+    partState,
+    ...variant,
+    governing: governingLimit(question),
+    held: rowsHeldBack(question).held,
+  };
+}
+
+/** A check is asked for by the rows that apply; one that may apply holds it back until somebody knows. */
+function decideCheck(
+  fit: FitKey,
+  place: Place,
+  partState: PartState,
+  said: SaidOf,
+  of: FitVariant | undefined,
+): FitDecision {
+  const variant = of === undefined ? {} : { of };
+  const context = contextFor(said, { partState, ...variant });
+  const rows = rowsAbout(place, said.rows).filter(({ rule }) => rule?.kind === 'check');
+  const asks = rows.filter((row) => applies(row, context)).map(({ id }) => id);
+  const held = rows.flatMap((row): HeldBackRow[] => {
+    const missing = missingIn(row.appliesTo, context) ?? [];
+    return missing.length === 0 ? [] : [{ row: row.id, missing }];
+  });
+  const governing = { limit: {}, sources: {}, others: [], undecided: [], contradiction: false };
+  return { fit, partState, ...variant, governing, held, ...(asks.length === 0 ? {} : { asks }) };
 }
 
 /** The rows that speak of a place, as the decision of what governs takes them. */

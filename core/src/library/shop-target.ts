@@ -1,9 +1,9 @@
-import { fitKey } from '../engines/place';
 import type { Place } from '../engines/place';
-import type { PartState } from '../quantity/part-state';
 import type { LimitRow } from './document';
 import type { GoverningLimit } from './governing-limit';
-import { currentPin, fitDecision } from './limit-in-force';
+import { contextAt, decisionAt } from './judged-fit';
+import type { JudgedPart } from './fit-variant';
+import { currentPin } from './limit-in-force';
 import type { PinState } from './limit-in-force';
 import { statementsAbout } from './limits-pin';
 import { applies, statedBound } from './rank';
@@ -15,11 +15,11 @@ export interface ShopTarget {
 }
 
 /** @returns undefined where the shop says nothing, where its rows cross, or where all that they say lies outside the limits */
-export function shopTarget(state: PinState, place: Place, partState: PartState): ShopTarget | undefined {
+export function shopTarget(state: PinState, place: Place, part: JudgedPart): ShopTarget | undefined {
   const pin = currentPin(state);
-  const target = governingOf(state, place, partState)?.target;
+  const target = governingOf(state, place, part)?.target;
   if (pin === undefined || target === undefined) return undefined;
-  const context = { ...pin.context, partState };
+  const context = contextAt(pin, place, part);
   const ids = statementsAbout(place, pin)
     .filter((row) => row.kind === 'shop' && applies(row, context))
     .filter((row) =>
@@ -30,7 +30,7 @@ export function shopTarget(state: PinState, place: Place, partState: PartState):
     .map(({ id }) => id);
   return { target, rows: pin.rows.filter(({ id }) => ids.includes(id)) };
 }
-function governingOf(state: PinState, place: Place, partState: PartState): GoverningLimit | undefined {
+function governingOf(state: PinState, place: Place, part: JudgedPart): GoverningLimit | undefined {
   const pin = currentPin(state);
-  return pin === undefined ? undefined : fitDecision(pin, fitKey(place), partState)?.governing;
+  return pin === undefined ? undefined : decisionAt(pin, place, part)?.governing;
 }

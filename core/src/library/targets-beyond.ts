@@ -3,7 +3,7 @@ import type { FitKey } from '../engines/place';
 import { quantityOf } from '../engines/characteristic';
 import { PART_STATES } from '../quantity/part-state';
 import type { Bound } from './limit';
-import { fitDecision } from './limit-in-force';
+import { fitDecision } from './judged-fit';
 import type { KeptRevision } from './library-state';
 import { pinLimits, statementsAbout } from './limits-pin';
 import type { PinQuestion } from './limits-pin';
@@ -44,7 +44,7 @@ export function targetsBeyond(
     .flatMap((each) => placesOf(pin.model.layout, each));
   for (const [fit, place] of new Map(places.map((each) => [fitKey(each), each])))
     for (const partState of PART_STATES) {
-      const limit = fitDecision(pin, fit, partState)?.governing.limit;
+      const limit = fitDecision(pin, { fit, partState })?.governing.limit;
       if (limit === undefined) continue;
       const context = { ...pin.context, partState };
       for (const row of statementsAbout(place, pin))

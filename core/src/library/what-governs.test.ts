@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { kept, MODEL, printed, REVISION, RING_GAP, ROWS, thou } from '../../test/fixtures';
-import { limitNotes, pinLimits, pinSameDocuments, whatGoverns } from '../index';
+import { limitNotes, PIN_VERSION, pinLimits, pinSameDocuments, whatGoverns } from '../index';
 import type { DocumentRevision, KeptRevision, LimitRow, PinQuestion } from '../index';
 
 const document = (number: string, part: Partial<DocumentRevision>): DocumentRevision => ({
@@ -50,7 +50,7 @@ test('each source is a band, strongest first, with the ends that govern; a targe
   const elsewhere = kept(document('SL-9', { kind: 'letter' }), [
     row('SL-9', '1', { printed: { max: printed('0.020', 'in') }, appliesTo: { serialFrom: 500 } }),
   ]);
-  const found = whatGoverns(TOP, 'new', pin([TARGET, MANUAL, elsewhere, LEAFLET]));
+  const found = whatGoverns(TOP, { partState: 'new' }, pin([TARGET, MANUAL, elsewhere, LEAFLET]));
   expect(
     found.sources.map(({ document: { number }, stands, standing, governs }) => [
       number,
@@ -67,7 +67,7 @@ test('each source is a band, strongest first, with the ends that govern; a targe
   expect(found.governing).toMatchObject({ contradiction: true, mixed: true });
 });
 test('a formula is worked out with the diameter that was used, rounded to whole nanometres', () => {
-  const [leaflet] = whatGoverns(TOP, 'new', pin([MANUAL, LEAFLET])).sources;
+  const [leaflet] = whatGoverns(TOP, { partState: 'new' }, pin([MANUAL, LEAFLET])).sources;
   expect(leaflet?.worked).toEqual({
     bound: 'min',
     perDiameter: 0.0045,
@@ -86,7 +86,11 @@ test.each<[string, Partial<PinQuestion['engine']>, 'applies' | 'heldBack', strin
     LEAFLET.rows.map((each) => ({ ...each, appliesTo: { pistonMaterials: ['H'] } })),
   );
   const base = { serial: 'V-100', diameter: thou('3940'), oversize: thou('20') };
-  const found = whatGoverns(TOP, 'new', pin([MANUAL, leaflet], { engine: { ...base, ...engine } }));
+  const found = whatGoverns(
+    TOP,
+    { partState: 'new' },
+    pin([MANUAL, leaflet], { engine: { ...base, ...engine } }),
+  );
   expect(found.sources[0]).toMatchObject({ stands, missing });
 });
 test('an alloy that does not suit takes the row out, and it is not held back', () => {
@@ -95,12 +99,12 @@ test('an alloy that does not suit takes the row out, and it is not held back', (
     LEAFLET.rows.map((each) => ({ ...each, appliesTo: { pistonMaterials: ['H'] } })),
   );
   const engine = { serial: 'V-100', diameter: thou('3940'), oversize: thou('20'), pistonMaterial: 'N' };
-  const found = whatGoverns(TOP, 'new', pin([MANUAL, leaflet], { engine }));
+  const found = whatGoverns(TOP, { partState: 'new' }, pin([MANUAL, leaflet], { engine }));
   expect([found.held, found.governing.limit]).toEqual([[], { min: thou('9'), max: thou('22') }]);
 });
 test('where a kind is advisory it is shown and never governs', () => {
   const policy = { order: ['letter', 'manual'] as const };
-  const found = whatGoverns(TOP, 'new', pin([MANUAL, LEAFLET], { policy }));
+  const found = whatGoverns(TOP, { partState: 'new' }, pin([MANUAL, LEAFLET], { policy }));
   expect(found.sources.find(({ kind }) => kind === 'partMaker')).toMatchObject({
     standing: 'advisory',
     governs: [],
@@ -117,8 +121,8 @@ test('a shop target narrows inside the limit, whatever it says', () => {
       });
       const manual = kept(REVISION, [row('OM-1', '2', { printed: window(a, b) })]);
       const target = kept(TARGET.revision, [row('TQ-1', '1', { printed: window(c, d) })]);
-      const alone = whatGoverns(TOP, 'new', pin([manual])).governing;
-      const both = whatGoverns(TOP, 'new', pin([manual, target])).governing;
+      const alone = whatGoverns(TOP, { partState: 'new' }, pin([manual])).governing;
+      const both = whatGoverns(TOP, { partState: 'new' }, pin([manual, target])).governing;
       expect(both.limit).toEqual(alone.limit);
       const { min, max } = both.target ?? {};
       if (min !== undefined) expect(min).toBeGreaterThan(alone.limit.min ?? 0);
@@ -136,6 +140,7 @@ test('what is said of the engine later decides the same documents anew, as the n
     before,
     { ...before.context, pistonMaterial: 'H', serial: 'V-100' },
     'nominalPlusOversize',
+    { version: PIN_VERSION, cylinders: [] },
   );
   const fit = (of: typeof before) =>
     of.fits.find(({ fit: key, partState }) => key.includes('station:top') && partState === 'new');

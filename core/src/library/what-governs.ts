@@ -1,6 +1,5 @@
 import type { Place } from '../engines/place';
 import { baseValue } from '../quantity/figure';
-import type { PartState } from '../quantity/part-state';
 import { fieldMatches } from './applies-to';
 import { revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
@@ -8,9 +7,11 @@ import { governingLimit } from './governing-limit';
 import type { GoverningLimit } from './governing-limit';
 import { BOUNDS } from './limit';
 import type { Bound } from './limit';
+import { contextFor } from './fit-variant';
+import type { JudgedFit } from './fit-variant';
 import type { LimitInForce } from './limit-in-force';
 import { rowsAbout, statementsOf } from './limits-pin';
-import type { Said } from './limits-pin';
+import type { LimitsPin, Said } from './limits-pin';
 import type { DocumentKind, LimitContext } from './limit-row';
 import { formulaLength, rankOf, statedBound } from './rank';
 import { rowsHeldBack } from './rows-held-back';
@@ -69,11 +70,15 @@ export function withDecision(found: WhatGoverns, inForce: LimitInForce): WhatGov
 }
 
 /** Everything that the documents say about one fit for parts of one state, and which of it governs. */
-export function whatGoverns(place: Place, partState: PartState, said: Said): WhatGoverns {
+export function whatGoverns(
+  place: Place,
+  judged: Pick<JudgedFit, 'partState' | 'of'>,
+  said: Said & Pick<LimitsPin, 'version' | 'cylinders'>,
+): WhatGoverns {
   const about = rowsAbout(place, said.rows);
   const windows = about.filter((row) => statesWindow(row));
   const rows = statementsOf(windows, said.documents);
-  const context = { ...said.context, partState };
+  const context = contextFor(said, judged);
   const question = { rows, context, policy: said.policy };
   const governing = governingLimit<number>(question);
   const { held } = rowsHeldBack<number>(question);

@@ -77,6 +77,9 @@ export function understandEntry<
   return { known: true, entry: { ...entry, v: known.v, data } as Envelope & EventIn<T> };
 }
 
+/** What was said then means the same now; the newer version can say more. */
+export const sameWords: Upcast = (data) => data;
+
 /** What the clock's step back is called in every chain: `at` repeats until it has caught up. */
 export const clockSteppedBack = <S>(): EventType<1, { readonly clock: string }, S> => ({
   v: 1,

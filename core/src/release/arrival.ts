@@ -5,7 +5,7 @@ import type { SecondPersonPolicy } from '../people/second-person';
 import type { Nanometres } from '../quantity/nanometres';
 import type { FindingsState } from '../findings/decisions';
 import { REST_FACTS, restatedNote } from '../library/limit-notes';
-import type { RestatedFact } from '../library/limit-notes';
+import type { RestatedFact, RestFact } from '../library/limit-notes';
 import type { DiameterBasis } from '../library/limits-pin';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
@@ -31,9 +31,13 @@ export interface EngineFacts {
   readonly measuredBore?: Nanometres | null;
   /** Which diameter formulas are fed with; worked out from what is known where it is not said. */
   readonly diameterBasis?: DiameterBasis | null;
+  /** What is known of single cylinders, where it is not what is known of the engine. */
+  readonly cylinders?: Readonly<Record<string, CylinderFacts>>;
   /** Why the serial is as it is, where it does not match the model's pattern. */
   readonly serialRemark?: string | null;
 }
+/** What can be known of one cylinder alone. */
+export type CylinderFacts = Partial<Pick<EngineFacts, 'oversize' | 'measuredBore'>>;
 /** What somebody says of the engine later, because a limit waits for it. */
 export type SaidFacts = Partial<
   Pick<
@@ -102,26 +106,56 @@ export type DeclinedDocuments = Done & {
 const LOOKED_AT_SINCE = 4;
 
 type Restating = ArrivalState & Pick<FindingsState, 'acceptedNotes'>;
+/** @param cylinder of which it is said; of the engine where none is named */
 function restatedBy(
   { engine, restated, rules, acceptedNotes }: Restating,
   facts: SaidFacts,
   reason: string,
   { seq, at, by }: Done,
+  cylinder?: string,
 ): readonly RestatedFact[] {
   if (rules < LOOKED_AT_SINCE) return restated;
-  const said = REST_FACTS.filter((fact) => facts[fact] !== undefined && facts[fact] !== engine[fact]);
+  const own: SaidFacts = cylinder === undefined ? {} : (engine.cylinders?.[cylinder] ?? {});
+  const known = (fact: RestFact) => own[fact] ?? engine[fact];
+  const said = REST_FACTS.filter((fact) => facts[fact] !== undefined && facts[fact] !== known(fact));
+  const isOpen = (each: RestatedFact, fact: RestFact): boolean =>
+    each.fact === fact && each.cylinder === cylinder;
   const anew = said.flatMap((fact): RestatedFact[] => {
     // What nobody has looked at yet is held against what was looked at last; taken back, it leaves nothing to look at.
     const open = restated.find(
-      (each) => each.fact === fact && !Object.hasOwn(acceptedNotes, restatedNote(each)),
+      (each) => isOpen(each, fact) && !Object.hasOwn(acceptedNotes, restatedNote(each)),
     );
-    const [before, after] = [open?.before ?? engine[fact] ?? null, facts[fact] ?? null];
+    const [before, after] = [open?.before ?? known(fact) ?? null, facts[fact] ?? null];
     return before === null || before === after
       ? []
-      : [{ seq, fact, before, after, by: { id: by.id, name: by.name }, at, reason }];
+      : [
+          {
+            seq,
+            fact,
+            ...(cylinder === undefined ? {} : { cylinder }),
+            before,
+            after,
+            by: { id: by.id, name: by.name },
+            at,
+            reason,
+          },
+        ];
   });
-  return [...restated.filter(({ fact }) => !said.includes(fact)), ...anew];
+  return [...restated.filter((each) => !said.some((fact) => isOpen(each, fact))), ...anew];
 }
+
+/** The engine with what was said of some of its cylinders. */
+export const withCylinderFacts = (
+  engine: EngineFacts,
+  cylinders: readonly string[],
+  facts: CylinderFacts,
+): EngineFacts => ({
+  ...engine,
+  cylinders: {
+    ...engine.cylinders,
+    ...Object.fromEntries(cylinders.map((each) => [each, { ...engine.cylinders?.[each], ...facts }])),
+  },
+});
 
 /** What is said about the engine, its documents and the instruments, as events. */
 export const ARRIVAL_EVENTS = {
@@ -175,6 +209,17 @@ export const ARRIVAL_EVENTS = {
       restated: restatedBy(state, facts, reason, stamp),
     }),
   ),
+  /** What is known of single cylinders, as of the whole engine before: a bore that was measured, an oversize of its own. */
+  cylinderFactsSaid: event<
+    { readonly cylinders: readonly string[]; readonly facts: CylinderFacts; readonly reason: string },
+    Restating
+  >()(1, (state, { cylinders, facts, reason }, stamp) => {
+    const restated = cylinders.reduce(
+      (so, cylinder) => restatedBy({ ...state, restated: so }, facts, reason, stamp, cylinder),
+      state.restated,
+    );
+    return { engine: withCylinderFacts(state.engine, cylinders, facts), restated };
+  }),
   pinDeclined: event<
     { readonly documents: readonly CheckedDocument[]; readonly pin: number; readonly reason: string },
     ArrivalState

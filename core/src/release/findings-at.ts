@@ -2,6 +2,7 @@ import { fitKey } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import { revisionOfRow } from '../library/document';
+import { judgedAt, judgedBy } from '../bench/places';
 import { limitInForce } from '../library/limit-in-force';
 import type { LimitNote } from '../library/limit-notes';
 import type { PlaceStatus } from '../findings/place-status';
@@ -34,7 +35,11 @@ const sortedFindings = onceFor(({ findings }: OpenMatters) => {
 });
 
 function isNoteAbout(state: MattersSlice, { place, reading }: PlaceStatus, note: LimitNote): boolean {
-  const inForce = limitInForce(state, place, reading?.verdict.partState ?? 'new');
+  const inForce = limitInForce(
+    state,
+    place,
+    reading === undefined ? judgedAt(state, place) : judgedBy(reading.verdict),
+  );
   const rows = inForce.state === 'inForce' ? Object.values(inForce.sources) : [];
   switch (note.kind) {
     case 'serialOdd':

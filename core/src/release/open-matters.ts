@@ -3,13 +3,15 @@ import { fitKey, parsePlaceKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import type { FactReport, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
-import { currentPin, fitDecision, withheldIn } from '../library/limit-in-force';
+import { decisionAt, fitText, sameFit } from '../library/judged-fit';
+import type { JudgedFit } from '../library/fit-variant';
+import { currentPin, withheldIn } from '../library/limit-in-force';
 import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import { partsAt, placeAt, reportsBehind, sheetPlaces, workersAt } from '../bench/places';
+import { judgedAt, placeAt, reportsBehind, sheetPlaces, workersAt } from '../bench/places';
 import { CONFIRMERS, lateInstruments, workAt } from '../findings/decide-findings';
 import { isAbout } from '../findings/decisions';
 import { placeStatus, reportsAt } from '../findings/place-status';
@@ -203,19 +205,20 @@ function limitFindings(state: MattersSlice, characteristics: readonly string[]):
   if (pin === undefined) return [];
   const found = new Map<string, Finding>();
   for (const place of characteristics.flatMap((id) => placesWithheld(pin).get(id) ?? [])) {
-    const partState = partStateAt(state, place);
-    const fit = fitDecision(pin, fitKey(place), partState);
-    const why = fit === undefined ? undefined : withheldIn(fit);
-    if (fit === undefined || why === undefined || found.has(`limit ${fit.fit} ${partState}`)) continue;
-    const isAboutIt = (each: LimitDecision): boolean =>
-      each.pin === pin.pin && each.fit === fit.fit && each.partState === partState;
+    const decision = decisionAt(pin, place, judgedAt(state, place));
+    const why = decision === undefined ? undefined : withheldIn(decision);
+    if (decision === undefined || why === undefined) continue;
+    const id = `limit ${fitText(decision)}`;
+    if (found.has(id)) continue;
+    const isAboutIt = (each: LimitDecision): boolean => each.pin === pin.pin && sameFit(each, decision);
     if (state.limitDecisions.some(isAboutIt)) continue;
-    const id = `limit ${fit.fit} ${partState}`;
+    const { fit, partState, of } = decision;
+    const judged: JudgedFit = { fit, partState, ...(of === undefined ? {} : { of }) };
     const choice = state.limitChosen.find(isAboutIt);
     found.set(
       id,
       choice === undefined
-        ? { id, kind: 'limitWithheld', fit: fit.fit, partState, why, decidedBy: INSPECTORS, notBy: [] }
+        ? { id, kind: 'limitWithheld', ...judged, why, decidedBy: INSPECTORS, notBy: [] }
         : {
             id,
             kind: 'limitToConfirm',
@@ -321,12 +324,6 @@ function reportFindings(
   }));
 }
 
-function partStateAt(state: MattersSlice, place: Place): PartState {
-  const characteristic = currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic);
-  const parts = characteristic === undefined ? undefined : partsAt(state, characteristic, place);
-  return parts?.ok === true ? parts.partState : 'new';
-}
-
 function instrumentFindings(state: MattersSlice, sheets?: readonly string[]): Finding[] {
   return Object.entries(lateInstruments(state)).flatMap(([instrument, all]): Finding[] => {
     const readings = all.filter(
@@ -341,7 +338,7 @@ function instrumentFindings(state: MattersSlice, sheets?: readonly string[]): Fi
         instrument,
         readings: readings.map(({ seq }) => seq),
         places: readings.map(({ place }) => place),
-        dueOn: first.instrument.dueOn,
+        dueOn: first.instrument?.dueOn ?? '',
         decidedBy: INSPECTORS,
         notBy: [...new Set(readings.map(({ by }) => by.id))],
       },

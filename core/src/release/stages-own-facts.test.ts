@@ -1,5 +1,5 @@
-import { gateRule, gateWaits, openMatters, replayJob, signatureOf, tellAgain } from '../../src/index';
-import type { Envelope, Stage } from '../../src/index';
+import { gateRule, gateWaits, openMatters, replayJob, signatureOf, tellAgain } from '../index';
+import type { Envelope, Stage } from '../index';
 import { GHISLAINE, IVO, PERRIN, person, SANNA } from '../../test/fixtures';
 import { at, GOOD } from '../../test/story';
 import type { Story } from '../../test/story';

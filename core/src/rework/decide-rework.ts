@@ -1,17 +1,16 @@
 import { slotsOf } from '../engines/place';
 import type { SlotKey } from '../engines/place';
-import { kindOfSlot, nextPartId, partIn, REWORK_OF } from '../engines/parts';
+import { kindOfSlot, nextPartId, partIn } from '../engines/parts';
 import type {
   FactReport,
   NewPart,
   PartEvent,
   PartsState,
   ReportCause,
-  Rework,
   SettledAs,
   WorkshopFact,
 } from '../engines/parts';
-import { PART_KINDS } from '../engines/characteristic';
+import { partKindRule, partKindsOf } from '../engines/part-kinds';
 import type { Problem } from '../kernel/problem-data';
 import { onceFor } from '../kernel/once-for';
 import { refuse } from '../kernel/refuse';
@@ -41,7 +40,7 @@ export type FactCommand =
       readonly type: 'reworkPart';
       readonly part: string;
       readonly basedOn: number;
-      readonly what: Rework;
+      readonly what: string;
       readonly how: string;
     } & UnderGate);
 export type ReworkCommand =
@@ -93,7 +92,7 @@ function workOn(
   const fact = factOf(command);
   if (fact.kind === 'rework') {
     if (fact.how === '') return refuse('REASON_MISSING', { action: `say how the part was ${fact.what}` });
-    if (REWORK_OF[fact.what] !== part.kind) return refuse('PART_UNKNOWN', { part: part.id });
+    if (!reworksOf(state, part.kind).includes(fact.what)) return refuse('PART_UNKNOWN', { part: part.id });
   } else if (fact.reason === '') return refuse('REASON_MISSING', { action: 'replace a part' });
   if (command.basedOn > part.condition)
     return refuse('PART_CHANGED', { part: part.id, basedOn: command.basedOn, now: part.condition });
@@ -127,7 +126,7 @@ function eventsOf(state: PartsState, fact: WorkshopFact, slot: SlotKey): PartEve
       return [
         {
           type: 'partReworked',
-          v: 1,
+          v: 2,
           data: { part: fact.part, what: fact.what, condition, how: fact.how },
         },
       ];
@@ -149,15 +148,15 @@ const removal = (part: string, slot: SlotKey, reason: string): PartEvent => ({
 });
 function fitted(state: PartsState, slot: SlotKey, { state: partState, partNumber, lot }: NewPart): PartEvent {
   const part = nextPartId(state, slot);
-  const kind = kindOfSlot(slot) ?? 'ring';
-  return { type: 'partFitted', v: 1, data: { part, kind, slot, state: partState, partNumber, lot } };
+  const kind = kindOfSlot(slot);
+  return { type: 'partFitted', v: 2, data: { part, kind, slot, state: partState, partNumber, lot } };
 }
 const reported = (
   slot: SlotKey,
   fact: WorkshopFact,
   because: ReportCause,
   basedOn: number | null,
-): PartEvent => ({ type: 'factReported', v: 1, data: { slot, fact, because, basedOn } });
+): PartEvent => ({ type: 'factReported', v: 2, data: { slot, fact, because, basedOn } });
 
 function fitParts(
   state: Slice,
@@ -181,6 +180,11 @@ function fitParts(
   return events.length === 0 ? refuse('SLOT_UNKNOWN', { slot: first ?? '' }) : ok(events);
 }
 
+/** What is done to parts of a kind that changes them. */
+function reworksOf(state: PinState, kind: string): readonly string[] {
+  const layout = currentPin(state)?.model.layout;
+  return (layout === undefined ? undefined : partKindRule(layout, kind))?.reworks ?? [];
+}
 /** The slots of every kind of part that the pinned layout has. */
 function knownSlots(state: PinState): ReadonlySet<SlotKey> {
   const layout = currentPin(state)?.model.layout;
@@ -188,7 +192,7 @@ function knownSlots(state: PinState): ReadonlySet<SlotKey> {
 }
 const slotsOfLayout = onceFor(
   (layout: Parameters<typeof slotsOf>[0]): ReadonlySet<SlotKey> =>
-    new Set(PART_KINDS.flatMap((kind) => slotsOf(layout, kind).map(({ key }) => key))),
+    new Set(partKindsOf(layout).flatMap(({ kind }) => slotsOf(layout, kind).map(({ key }) => key))),
 );
 
 /** A report is settled by who made it or by an inspector: it was done as well, it is there already, or it was not done. */

@@ -1,14 +1,15 @@
-import { SLOT_AXES } from '../engines/characteristic';
-import type { Characteristic, PartKind } from '../engines/characteristic';
+import type { Characteristic, PartKindRule } from '../engines/characteristic';
 import { placeKey, slotKey } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
+import { partKindRule } from '../engines/part-kinds';
 import { partIn } from '../engines/parts';
 import type { Part, PartsState } from '../engines/parts';
-import { intervalOf } from '../bench/interval';
-import { characteristicOf, currentReading, placeAt, placeOf, sheetPlaces } from '../bench/places';
+import { isSize } from '../evidence/reading';
+import { intervalOf } from '../evidence/size/interval';
+import { characteristicOf, currentReading, judgedPart, placeAt, placeOf, sheetPlaces } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
 import { onceFor } from '../kernel/once-for';
-import { limitInForce } from '../library/limit-in-force';
+import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { acceptRange } from '../library/limit';
 import { nanometres } from '../quantity/nanometres';
@@ -38,7 +39,7 @@ export function filingAdvice(
   state: PlacesState & PinState & PartsState,
   characteristic: Characteristic,
 ): readonly FilingAdvice[] {
-  const kind = characteristic.filed;
+  const kind = filedKind(state, characteristic);
   if (kind === undefined) return [];
   return placesBySlot(sheetPlaces(state, characteristic.id), kind).flatMap(
     ([slot, places]): FilingAdvice[] => {
@@ -49,7 +50,8 @@ export function filingAdvice(
       if (part === undefined) return [];
       const missing = places.filter((_, i) => readings[i] === undefined).map(placeKey);
       if (missing.length > 0) return [{ kind: 'measureFirst', part, slot, places: missing }];
-      if (places.some((place) => limitInForce(state, place, part.state).state === 'withheld')) return [];
+      if (places.some((place) => limitInForce(state, place, judgedPart([part])).state === 'withheld'))
+        return [];
       const plan = filingWindow({ stations: stationsOf(state, places, part), aim: leastShown(readings) });
       return [{ kind: 'plan', part, slot, stations: places.map(placeKey), plan }];
     },
@@ -66,7 +68,7 @@ export function mendingCut(
   [here, there]: readonly PlaceKey[],
 ): FilingPlan | undefined {
   const [place, other] = [here, there].map((key) => (key === undefined ? undefined : placeOf(state, key)));
-  const kind = place === undefined ? undefined : characteristicOf(state, place)?.filed;
+  const kind = place === undefined ? undefined : filedKind(state, characteristicOf(state, place));
   if (place === undefined || other === undefined || kind === undefined) return undefined;
   const slot = slotKey(kind, place.at);
   const part = partIn(state, slot);
@@ -75,6 +77,7 @@ export function mendingCut(
   const places = placesBySlot(sheetPlaces(state, place.characteristic), kind).find(([each]) => each === slot);
   const all = places?.[1] ?? [];
   const readings = all.map((each) => currentReading(placeAt(state, placeKey(each))));
+  if (!isSize(its.reading)) return undefined;
   const { hi } = intervalOf(its.reading);
   if (hi === Infinity || readings.includes(undefined)) return undefined;
   const stations = stationsOf(state, all, part).map((station) =>
@@ -83,6 +86,13 @@ export function mendingCut(
   return filingWindow({ stations, aim: leastShown(readings) });
 }
 
+/** The kind of part that is filed to open what is measured. */
+function filedKind(state: PinState, characteristic: Characteristic | undefined): PartKindRule | undefined {
+  const layout = currentPin(state)?.model.layout;
+  return layout === undefined || characteristic?.filed === undefined
+    ? undefined
+    : partKindRule(layout, characteristic.filed);
+}
 /** What the stations of one part hold against a cut; one without a reading says nothing. */
 function stationsOf(
   state: PlacesState & PinState,
@@ -91,8 +101,8 @@ function stationsOf(
 ): readonly FilingStation[] {
   return places.flatMap((place): FilingStation[] => {
     const reading = currentReading(placeAt(state, placeKey(place)));
-    if (reading === undefined) return [];
-    const inForce = limitInForce(state, place, part.state);
+    if (reading === undefined || !isSize(reading.reading)) return [];
+    const inForce = limitInForce(state, place, judgedPart([part]));
     const { lower, upper } = acceptRange(inForce.state === 'inForce' ? inForce.limit : {}, part.state);
     return [
       { name: placeKey(place), reading: reading.reading, ...bound('min', lower), ...bound('max', upper) },
@@ -101,21 +111,23 @@ function stationsOf(
 }
 /** One step of the gauge beyond the least: a cut that just reaches the bound cannot be shown to have reached it. */
 function leastShown(readings: readonly (RecordedReading | undefined)[]): FilingAim {
-  const steps = readings.flatMap((reading) => (reading === undefined ? [] : [reading.instrument.resolution]));
+  const steps = readings.flatMap((reading) =>
+    reading?.instrument == null ? [] : [reading.instrument.resolution],
+  );
   return { kind: 'least', margin: nanometres(Math.max(0, ...steps)) };
 }
 
 /** The places of a sheet, by the part that is filed: worked out once for each sheet. */
-const placesBySlot = (places: readonly Place[], kind: PartKind) => {
+const placesBySlot = (places: readonly Place[], kind: PartKindRule) => {
   const known = slotsOfSheet(places);
-  return (known[kind] ??= groupedBySlot(places, kind));
+  return (known[kind.kind] ??= groupedBySlot(places, kind));
 };
 type Grouped = readonly (readonly [SlotKey, readonly Place[]])[];
-const slotsOfSheet = onceFor((_places: readonly Place[]): Partial<Record<PartKind, Grouped>> => ({}));
-function groupedBySlot(places: readonly Place[], kind: PartKind): Grouped {
+const slotsOfSheet = onceFor((_places: readonly Place[]): Record<string, Grouped> => ({}));
+function groupedBySlot(places: readonly Place[], kind: PartKindRule): Grouped {
   const bySlot = new Map<SlotKey, Place[]>();
   for (const place of places) {
-    if (SLOT_AXES[kind].some((axis) => place.at[axis] === undefined)) continue;
+    if (kind.axes.some((axis) => place.at[axis] === undefined)) continue;
     const slot = slotKey(kind, place.at);
     const there = bySlot.get(slot);
     if (there === undefined) bySlot.set(slot, [place]);

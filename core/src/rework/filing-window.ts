@@ -1,12 +1,12 @@
-import { intervalOf } from '../bench/interval';
-import type { Interval } from '../bench/interval';
-import type { Reading } from '../bench/reading';
+import { intervalOf } from '../evidence/size/interval';
+import type { Interval } from '../evidence/size/interval';
+import type { SizeReading } from '../evidence/size/size-reading';
 import { nanometres, roundToNanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 
 export interface FilingStation {
   readonly name: string;
-  readonly reading: Reading;
+  readonly reading: SizeReading;
   readonly min?: Nanometres;
   readonly max?: Nanometres;
 }

@@ -65,7 +65,7 @@ async function openReady(
   const fit = 'ringGap@groove:1/member:ring/station:mid';
   const state = await ivo.job(jobId);
   const ofManual = ({ rows }: LimitChoice) => Object.values(rows).every((row) => row.startsWith('SM-52'));
-  const choice = limitChoices(state, fit, 'new').find(ofManual);
+  const choice = limitChoices(state, { fit, partState: 'new' }).find(ofManual);
   const decided = {
     type: 'decideLimit',
     fit,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
-import { partIn, slotKey } from '@oak-gate/core';
+import { partIn, slotKey, usualPart } from '@oak-gate/core';
 import type { JobDraft } from '@oak-gate/core';
 import type { Page } from '@playwright/test';
 import { hiddenParts } from '../support/geometry';
@@ -45,7 +45,10 @@ test.beforeAll(async ({ demo }) => {
   await ivo.post(`/api/jobs/${v8}/commands`, { id: randomUUID(), command: readings[0] });
   await sanna.post(`/api/jobs/${v8}/commands`, { id: randomUUID(), command: readings[1] });
   // Two people say that they filed the same ring, and neither knew of the other.
-  const ring = partIn(await ivo.job(v8), slotKey('ring', { cylinder: '4', groove: '2', member: 'ring' }));
+  const ring = partIn(
+    await ivo.job(v8),
+    slotKey(usualPart('ring'), { cylinder: '4', groove: '2', member: 'ring' }),
+  );
   const filed = { type: 'reworkPart', part: ring?.id ?? '', basedOn: ring?.condition ?? 0, what: 'filed' };
   await ivo.command(v8, { ...filed, how: 'flat file: a little' });
   await sanna.command(v8, { ...filed, how: 'diamond file: one end' });

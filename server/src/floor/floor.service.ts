@@ -6,6 +6,7 @@ import {
   documentsFor,
   EMPTY_LIBRARY,
   NO_INSTRUMENTS,
+  forDocuments,
   pinContext,
   signatureOf,
 } from '@oak-gate/core';
@@ -229,7 +230,8 @@ function summaryFrom(state: JobState, length: number, on: string): Kept {
   const pin = currentPin(state);
   const model = pin?.model;
   const asked = model === undefined ? {} : pinContext(model, state.engine, state.job.duty).context;
-  const context = model === undefined ? {} : contextOf(model, { serial: state.engine.serial, ...asked });
+  const known = model === undefined ? {} : contextOf(model, { serial: state.engine.serial, ...asked });
+  const context = pin?.version === undefined ? known : forDocuments(known);
   // Where a gate asks for instruments that are in date, the day alone changes what a job waits for until it is signed.
   const asks = state.route.gates.some(
     ({ stage, conditions }) =>

@@ -6,6 +6,8 @@ import {
   EMPTY_LIBRARY,
   gateRule,
   NO_INSTRUMENTS,
+  cylinderContexts,
+  forDocuments,
   pinContext,
   pinLimits,
   policyOf,
@@ -50,6 +52,7 @@ export function pinToday(
     policy: policyOf(library, model.engineClass, catalogue.policyFor),
     engine: context,
     diameterBasis,
+    cylinders: cylinderContexts(model, engine),
   });
 }
 
@@ -99,17 +102,21 @@ export function factsFor(
 /** The documents that are current today for an open job's engine. */
 export function currentDocuments(
   { ledger }: Registers,
-  state: Pick<JobState, 'engine' | 'job'>,
+  state: Pick<JobState, 'engine' | 'job' | 'pins'>,
   on: string,
 ): readonly CheckedDocument[] {
   const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
   const model = own(library.models, state.engine.model)?.model;
   if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
   const { context } = pinContext(model, state.engine, state.job.duty);
-  return documentsFor(currentRevisions(library, on), contextOf(model, context));
+  const asked = contextOf(model, context);
+  // A job is asked about documents as they were chosen when its limits were pinned.
+  const isPlaced = state.pins.at(-1)?.version !== undefined;
+  return documentsFor(currentRevisions(library, on), isPlaced ? forDocuments(asked) : asked);
 }
 
 function instrumentNamed(command: JobCommand): string | undefined {
-  if (command.type === 'takeReading' || command.type === 'takeInstrument') return command.instrument;
-  return command.type === 'correctReading' ? command.instead?.instrument : undefined;
+  if (command.type === 'takeReading' || command.type === 'takeInstrument')
+    return command.instrument ?? undefined;
+  return command.type === 'correctReading' ? (command.instead?.instrument ?? undefined) : undefined;
 }

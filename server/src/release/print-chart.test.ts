@@ -1,5 +1,5 @@
 import { nanometres } from '@oak-gate/core';
-import type { Limit, Reading } from '@oak-gate/core';
+import type { Limit, SizeReading } from '@oak-gate/core';
 import { at, Story } from '../../../core/test/story';
 import { bandSvg, charts } from './print-chart';
 import type { ChartBlock } from './print-chart';
@@ -27,13 +27,13 @@ test('the printed chart has a line for each ring and station, with what was foun
 
 describe('a printed band', () => {
   const thou = (count: number) => nanometres(count * 25_400);
-  const between = (goes: number, stops: number): Reading => ({
+  const between = (goes: number, stops: number): SizeReading => ({
     kind: 'between',
     goes: thou(goes),
     stops: thou(stops),
   });
-  const parts = (limit: Limit, reading: Reading) => {
-    const svg = bandSvg(limit, { reading });
+  const parts = (limit: Limit, reading: SizeReading) => {
+    const svg = bandSvg(limit, reading);
     const number = (pattern: RegExp) => Number(pattern.exec(svg)?.[1]);
     const ticks = [...svg.matchAll(/<line x1="([\d.]+)"/g)].map(([, x]) => Number(x));
     return { ticks, mark: number(/<rect x="([\d.]+)" y="1"/), width: number(/y="1" width="([\d.]+)"/) };

@@ -5,9 +5,11 @@ import {
   axesOf,
   currentPin,
   intervalOf,
+  isSize,
   placeAt,
   placeStatus,
   sheetModel,
+  unitOf as unitOfReading,
 } from '@oak-gate/core';
 import type {
   Characteristic,
@@ -17,6 +19,7 @@ import type {
   Place,
   PlaceStatus,
   RecordedReading,
+  SizeReading,
 } from '@oak-gate/core';
 
 /** A block of a sheet as it is printed: what stands across, and a line for each ring and station or whatever stands down. */
@@ -53,7 +56,7 @@ const MOST_ACROSS = 6;
  */
 export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[] {
   const unitOf = (reading: RecordedReading | undefined): LengthUnit =>
-    unit ?? reading?.instrument.unit ?? 'mm';
+    unit ?? (reading === undefined ? 'mm' : unitOfReading(reading));
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const { layout } = pin.model;
@@ -71,7 +74,7 @@ export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[
           return {
             group: headWords(layout, group.at),
             line: headWords(layout, at),
-            limit: judged === undefined ? '' : showBound(judged.verdict.limit, unitOf(judged)),
+            limit: judged === undefined ? '' : limitOf(judged, characteristic, unitOf(judged)),
             cells,
           };
         }),
@@ -79,6 +82,13 @@ export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[
     })),
   );
 }
+
+/** The window of a size, the answer that a check asks for. */
+const limitOf = (
+  { verdict }: RecordedReading,
+  { passes = 'yes' }: Characteristic,
+  unit: LengthUnit,
+): string => (verdict.asks === undefined ? showBound(verdict.limit, unit) : passes);
 
 function headOf(characteristic: Characteristic): string {
   const { groups, lines } = axesOf(characteristic);
@@ -105,7 +115,7 @@ function chartCell(
     asFound: found === left ? '' : show(found),
     asFitted: show(asFitted(record) === left ? undefined : asFitted(record)),
     asLeft: show(left),
-    band: left === undefined ? '' : bandSvg(left.verdict.limit, left),
+    band: left === undefined || !isSize(left.reading) ? '' : bandSvg(left.verdict.limit, left.reading),
   };
 }
 
@@ -113,7 +123,7 @@ const WIDTH = 74;
 const HEIGHT = 9;
 
 /** The limit as a strip with the reading on it; grey print must still tell them apart. */
-export function bandSvg(limit: Limit, { reading }: Pick<RecordedReading, 'reading'>): string {
+export function bandSvg(limit: Limit, reading: SizeReading): string {
   const { lo, hi } = intervalOf(reading);
   const min = limit.min ?? limit.serviceMin;
   const max = limit.max ?? limit.serviceMax;

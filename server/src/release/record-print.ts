@@ -206,7 +206,9 @@ function instruments(state: JobState): Content[] {
     state.places
       .values()
       .flatMap(({ readings }) =>
-        readings.map(({ instrument }) => [`${instrument.id} ${instrument.dueOn}`, instrument] as const),
+        readings.flatMap(({ instrument }) =>
+          instrument === null ? [] : [[`${instrument.id} ${instrument.dueOn}`, instrument] as const],
+        ),
       ),
   );
   return [

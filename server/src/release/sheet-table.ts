@@ -1,9 +1,19 @@
-import { placeWords, shortReading, showBound, stateWord, unitWord } from '@oak-gate/contract';
+import {
+  limitText,
+  originWords,
+  placeWords,
+  shortReading,
+  stateWord,
+  takenInWords,
+  unitWord,
+} from '@oak-gate/contract';
 import {
   asFound,
   currentPin,
   limitInForce,
-  partsAt,
+  evidenceOf,
+  judgedAt,
+  unitOf,
   placeAt,
   placesOnSheet,
   placeStatus,
@@ -26,6 +36,8 @@ const HEADER = [
   'instrument',
   'measured_by',
   'measured_at',
+  'taken_in',
+  'worked_out_from',
 ];
 
 /**
@@ -56,23 +68,27 @@ function lineOf(
   const status = placeStatus(state, place);
   const found = asFound(placeAt(state, status.key));
   const { reading } = status;
-  const unit = reading?.instrument.unit ?? (model.bore.unit === 'in' ? 'thou' : 'mm');
-  const parts = partsAt(state, characteristic, place);
-  const inForce = limitInForce(state, place, parts.ok ? parts.partState : 'new');
+  const unit = reading === undefined ? (model.bore.unit === 'in' ? 'thou' : 'mm') : unitOf(reading);
+  const inForce = limitInForce(state, place, judgedAt(state, place));
+  const isSized = evidenceOf(characteristic) === 'size';
   const isLimited = inForce.state === 'inForce';
   return [
     characteristic.name,
     status.key,
     placeWords(model.layout, place).whole,
-    isLimited ? showBound(inForce.limit, unit) : '',
-    isLimited ? [...new Set(Object.values(inForce.sources))].join('; ') : '',
+    isLimited ? limitText(inForce, unit) : '',
+    isLimited ? [...new Set([...Object.values(inForce.sources), ...(inForce.asks ?? [])])].join('; ') : '',
     found === undefined ? '' : shortReading(found.reading, unit),
     reading?.status === 'current' ? shortReading(reading.reading, unit) : '',
-    unitWord(unit),
+    isSized ? unitWord(unit) : '',
     stateWord(status.state, characteristic),
     status.conceded ? 'yes' : '',
-    reading?.instrument.id ?? '',
+    reading === undefined ? '' : originWords(currentPin(state), reading),
     reading?.by.name ?? '',
     reading?.at ?? '',
+    reading === undefined
+      ? ''
+      : takenInWords({ characteristics: [characteristic] }, place, reading).join('; '),
+    (reading?.inputs ?? []).map((each) => each.place).join('; '),
   ];
 }

@@ -27,8 +27,8 @@ export function statementDigest(
   versions: SectionVersions = SECTIONS_NOW,
 ): string {
   const sections = Object.entries(versions).map(([topic, version]) => {
-    const section = sectionOf(topic, version);
-    return [topic, { version, covers: section?.covers(state, gate) ?? null }] as const;
+    const covers = coversOf(topic, version);
+    return [topic, { version, covers: covers?.(state, gate) ?? null }] as const;
   });
   return digestOf({
     statement: STATEMENT_VERSION,
@@ -39,9 +39,9 @@ export function statementDigest(
 }
 
 /** A section in the version that was signed; none where this program does not know it, which then shows as a difference. */
-function sectionOf(topic: string, version: number): StatementSection | undefined {
+function coversOf(topic: string, version: number): StatementSection['covers'] | undefined {
   const section = own<StatementSection>(STATEMENT_SECTIONS, topic);
-  return section?.version === version ? section : undefined;
+  return section?.version === version ? section.covers : section?.older?.[version];
 }
 
 /** What this program makes of a statement that was signed: the same words and digest, if nothing was changed. */

@@ -13,6 +13,8 @@ export interface StatementSection {
   /** Raised when what it covers changes. The signature says which one it was; an older one stays in this file beside it. */
   readonly version: number;
   readonly covers: (state: GateSlice, gate: GateRule) => unknown;
+  /** What versions before this one covered: old signatures are of that. */
+  readonly older?: Readonly<Record<number, (state: GateSlice, gate: GateRule) => unknown>>;
 }
 
 const onSheets =
@@ -21,6 +23,15 @@ const onSheets =
     sheets.includes(parsePlaceKey(key)?.characteristic ?? '');
 const statusesBehind = (state: GateSlice, gate: GateRule) =>
   openMatters(state, sheetsBehind(state.route, gate)).statuses;
+
+const limitsBehind = (state: GateSlice, gate: GateRule) => {
+  const isBehind = onSheets(sheetsBehind(state.route, gate));
+  return state.limitDecisions.filter(({ pin, fit }) => pin === currentPin(state)?.pin && isBehind(fit));
+};
+const notApplicableBehind = (state: GateSlice, gate: GateRule) =>
+  statusesBehind(state, gate)
+    .filter(({ state: word }) => word === 'notApplicable')
+    .map(({ key }) => ({ key, reason: placeAt(state, key).notApplicable?.reason ?? null }));
 
 /**
  * Every topic that has something to say of the state behind a gate. What a gate has nothing of is empty: no reading behind
@@ -52,7 +63,7 @@ const sections = {
         : [
             ...new Map(
               statusesBehind(state, gate).flatMap(({ reading }) =>
-                reading === undefined
+                reading?.instrument == null
                   ? []
                   : [[`${reading.instrument.id} ${reading.instrument.dueOn}`, reading.instrument] as const],
               ),
@@ -100,16 +111,42 @@ const sections = {
   },
   /** Places that a person said are not applicable, and who was out of date: decisions that are no reading. */
   decisions: {
-    version: 1,
+    version: 2,
     covers: (state, gate) => {
-      const isBehind = onSheets(sheetsBehind(state.route, gate));
-      const notApplicable = statusesBehind(state, gate)
-        .filter(({ state: word }) => word === 'notApplicable')
-        .map(({ key }) => ({ key, reason: placeAt(state, key).notApplicable?.reason ?? null }));
-      const limits = state.limitDecisions
-        .filter(({ pin, fit }) => pin === currentPin(state)?.pin && isBehind(fit))
-        .map(({ fit, partState, rows, by, secondLook }) => ({ fit, partState, rows, by, secondLook }));
-      return { notApplicable, limits, instruments: state.acceptedInstruments };
+      const limits = limitsBehind(state, gate).map(({ fit, partState, of = null, rows, by, secondLook }) => ({
+        fit,
+        partState,
+        of,
+        rows,
+        by,
+        secondLook,
+      }));
+      // What was decided of a tool that only other stages used is theirs.
+      const used = new Set(
+        statusesBehind(state, gate).flatMap(({ reading }) => reading?.instrument?.id ?? []),
+      );
+      const instruments = Object.entries(state.acceptedInstruments).filter(([id]) => used.has(id));
+      return {
+        notApplicable: notApplicableBehind(state, gate),
+        limits,
+        instruments: Object.fromEntries(instruments),
+      };
+    },
+    older: {
+      1: (state, gate) => {
+        const limits = limitsBehind(state, gate).map(({ fit, partState, rows, by, secondLook }) => ({
+          fit,
+          partState,
+          rows,
+          by,
+          secondLook,
+        }));
+        return {
+          notApplicable: notApplicableBehind(state, gate),
+          limits,
+          instruments: state.acceptedInstruments,
+        };
+      },
     },
   },
   notes: {

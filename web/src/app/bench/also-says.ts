@@ -1,12 +1,21 @@
 import { boundName, boundText, contextWords, rowStatement, workedWords } from '@oak-gate/contract';
-import { currentPin, fitKey, formulaLength, shopTarget, statedBound, statementsAbout } from '@oak-gate/core';
+import {
+  contextAt,
+  currentPin,
+  decisionAt,
+  formulaLength,
+  shopTarget,
+  statedBound,
+  statementsAbout,
+} from '@oak-gate/core';
 import type {
   JobState,
   LengthUnit,
   LimitInForce,
   LimitRow,
+  JudgedPart,
+  LimitContext,
   LimitsPin,
-  PartState,
   Place,
 } from '@oak-gate/core';
 
@@ -22,10 +31,16 @@ export interface OtherWords {
 }
 
 /** The rows that the limit comes from, as printed; a formula is shown worked out. */
-export function sourcesOf(job: JobState, inForce: LimitInForce, unit: LengthUnit): readonly SourceWords[] {
+export function sourcesOf(
+  job: JobState,
+  place: Place,
+  part: JudgedPart,
+  inForce: LimitInForce,
+  unit: LengthUnit,
+): readonly SourceWords[] {
   const pin = currentPin(job);
   if (pin === undefined || inForce.state !== 'inForce') return [];
-  const ids = [...new Set(Object.values(inForce.sources))];
+  const ids = [...new Set([...Object.values(inForce.sources), ...(inForce.asks ?? [])])];
   return ids.flatMap((id) => {
     const row = pin.rows.find((each) => each.id === id);
     return row === undefined
@@ -34,16 +49,16 @@ export function sourcesOf(job: JobState, inForce: LimitInForce, unit: LengthUnit
           {
             row: id,
             printed: rowStatement(row),
-            worked: workedOut(row, pin, unit),
+            worked: workedOut(row, contextAt(pin, place, part), pin, unit),
           },
         ];
   });
 }
 
-function workedOut({ formula }: LimitRow, pin: LimitsPin, unit: LengthUnit): string {
+function workedOut({ formula }: LimitRow, context: LimitContext, pin: LimitsPin, unit: LengthUnit): string {
   if (formula === undefined) return '';
   const { perDiameter, uplift = 0, bound } = formula;
-  const diameter = pin.context.diameter ?? undefined;
+  const diameter = context.diameter ?? undefined;
   const value = diameter === undefined ? undefined : formulaLength(formula, diameter);
   return workedWords({ bound, perDiameter, uplift, diameter, value }, unit, pin.diameterBasis);
 }
@@ -52,16 +67,16 @@ function workedOut({ formula }: LimitRow, pin: LimitsPin, unit: LengthUnit): str
 export function alsoSays(
   job: JobState,
   place: Place,
-  partState: PartState,
+  part: JudgedPart,
   inForce: LimitInForce,
   unit: LengthUnit,
 ): readonly OtherWords[] {
   const pin = currentPin(job);
-  const fit = pin?.fits.find((each) => each.fit === fitKey(place) && each.partState === partState);
+  const fit = pin === undefined ? undefined : decisionAt(pin, place, part);
   if (pin === undefined || fit === undefined) return [];
   const used = inForce.state === 'inForce' ? Object.values(inForce.sources) : [];
   const statements = statementsAbout(place, pin);
-  const targeted = new Set(shopTarget(job, place, partState)?.rows.map(({ id }) => id));
+  const targeted = new Set(shopTarget(job, place, part)?.rows.map(({ id }) => id));
   return pin.documents.flatMap(({ id }): OtherWords[] => {
     const rows = statements.filter((row) => row.id.startsWith(`${id} row `));
     return (
@@ -70,7 +85,7 @@ export function alsoSays(
         .filter((row) => !used.includes(row.id) && !targeted.has(row.id))
         .map((row) => {
           const said = (['min', 'max', 'serviceMin', 'serviceMax'] as const).flatMap((bound) => {
-            const value = statedBound(row, bound, pin.context);
+            const value = statedBound(row, bound, contextAt(pin, place, part));
             return value === undefined || value === 'unknown' ? [] : [{ bound, value }];
           });
           const both =

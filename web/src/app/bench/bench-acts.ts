@@ -1,8 +1,16 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { instrumentList, PART_WORDS, wordsOf } from '@oak-gate/contract';
-import { currentPin, currentReading, fitKey, partIn, placeAt, reportsAt, slotsOf } from '@oak-gate/core';
-import type { JobDraft, JobState, PartKind, SlotKey } from '@oak-gate/core';
+import { instrumentList, partWords, unitWord, wordsOf } from '@oak-gate/contract';
+import {
+  currentPin,
+  currentReading,
+  LENGTH_UNITS,
+  partIn,
+  placeAt,
+  reportsAt,
+  slotsOf,
+} from '@oak-gate/core';
+import type { JobDraft, JobState, SlotKey } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
@@ -10,16 +18,44 @@ import { Asker } from '../ui/asker';
 import type { AskField } from '../ui/ask-dialog';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
+import type { BenchPart } from './bench-place';
 import { againstFiling } from './filing-words';
+import { fitParams } from '../ui/fit-params';
 
 /** A choice that is no gauge: no id has a space at its beginning. */
 const TO_REGISTER = ' register';
 const WAYS_TO_FILE = ['hand-cranked grinder', 'diamond file', 'cut-off wheel', 'flat file'];
+/** What is said at the bench of what is usually done to a part. */
+interface ReworkTalk {
+  readonly title: string;
+  readonly lines: readonly string[];
+  readonly ways?: readonly string[];
+  readonly how: string;
+  readonly submit: string;
+}
+const REWORK_TALK: Readonly<Partial<Record<string, ReworkTalk>>> = {
+  'ring filed': {
+    title: 'The ring is filed',
+    lines: [
+      'Its readings are spent: every station is measured again.',
+      'Towards the inside, so that the burr points at the piston; ends square; corners dressed; grit off.',
+    ],
+    ways: WAYS_TO_FILE,
+    how: 'How: about how much, one end or both',
+    submit: 'Filed and deburred',
+  },
+  'bore honed': {
+    title: 'The bore was honed',
+    lines: ['Every gap in this bore is spent and is measured again.'],
+    how: 'How: stone, how much, by whom',
+    submit: 'Honed and washed',
+  },
+};
 const REASON: AskField = { key: 'reason', label: 'Reason', kind: 'text' };
-const partFields = (kind: PartKind): readonly AskField[] => [
+const partFields = (one: string): readonly AskField[] => [
   {
     key: 'state',
-    label: `The ${PART_WORDS[kind][0]} is`,
+    label: `The ${one} is`,
     kind: 'choice',
     options: [
       { value: 'new', label: 'new' },
@@ -51,11 +87,20 @@ export class BenchActs {
     const outside = status.state === 'tight' || status.state === 'loose';
     const when = (holds: boolean, label: string, run: () => void) => (holds ? [{ label, run }] : []);
     return [
-      ...when(this.hand.at.ring() !== undefined, 'This ring was filed…', () => void this.file()),
-      ...when(this.hand.at.ring() !== undefined, 'Replace this ring…', () => void this.replace()),
-      ...when(this.hand.at.bore() !== undefined, 'This bore was honed…', () => void this.hone()),
+      ...this.hand.at.parts().flatMap((each) => [
+        ...each.reworks.map((what) => ({
+          label: `This ${each.words[0]} was ${what}…`,
+          run: () => void this.rework(each, what),
+        })),
+        { label: `Replace this ${each.words[0]}…`, run: () => void this.replace(each) },
+      ]),
+      ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
-      ...when(reading !== undefined, 'Void this reading…', () => void this.voidReading()),
+      ...when(
+        reading !== undefined && reading.inputs === undefined,
+        'Void this reading…',
+        () => void this.voidReading(),
+      ),
       ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
       ...when(status.state === 'deferred', 'Take it up again', () => this.resume()),
       ...when(status.state === 'notTaken', 'Not applicable here…', () => void this.notApplicable()),
@@ -105,7 +150,7 @@ export class BenchActs {
     const place = this.hand.at.place();
     if (place === undefined) return;
     void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'fit'], {
-      queryParams: { fit: fitKey(place), part: this.hand.at.partState() },
+      queryParams: fitParams(this.hand.at.job(), place, this.hand.at.part()),
     });
   }
 
@@ -120,7 +165,7 @@ export class BenchActs {
       await this.fitBore(job, slot);
       return;
     }
-    const [one, many] = PART_WORDS[kind];
+    const [one, many] = partWords(layout, kind);
     const count = (slots: readonly unknown[]): string => `${slots.length} ${slots.length === 1 ? one : many}`;
     const empty = slotsOf(layout, kind).filter(({ key }) => partIn(job, key) === undefined);
     const inCylinder = empty.filter(
@@ -147,7 +192,7 @@ export class BenchActs {
             { value: 'one', label: `this ${one} only` },
           ],
         },
-        ...partFields(kind).map((field) =>
+        ...partFields(one).map((field) =>
           field.key === 'partNumber' && kind === 'ring'
             ? { ...field, value: job.engine.ringPartNumber ?? '' }
             : field,
@@ -197,56 +242,72 @@ export class BenchActs {
     await this.asker.ask(settleAsk(report, (draft) => this.done(draft, seen)));
   }
 
+  /** The cut that was advised is made: the part that can be filed to open what is measured here. */
   async file(): Promise<void> {
+    const filed = this.hand.at.characteristic()?.filed;
+    const found = this.hand.at.parts().find(({ part }) => part.kind === filed);
+    if (found !== undefined) await this.rework(found, 'filed');
+  }
+  /** Another part in the place of the one whose state selects the limit. */
+  async replaceMeasured(): Promise<void> {
+    const kind = this.hand.at.characteristic()?.stateOf;
+    const found = this.hand.at.parts().find(({ part }) => part.kind === kind);
+    if (found !== undefined) await this.replace(found);
+  }
+
+  /** Something was done to a part: whatever was measured of it was true of the part as it was. */
+  async rework({ part, words: [one] }: BenchPart, what: string): Promise<void> {
     const seen = this.hand.at.job();
-    const ring = this.hand.at.ring();
-    if (ring === undefined) return;
+    const talk = REWORK_TALK[`${part.kind} ${what}`];
     await this.asker.ask({
-      title: 'The ring is filed',
+      title: talk?.title ?? `The ${one} was ${what}`,
       lines: [
-        ...(seen === undefined ? [] : againstFiling(seen, ring.id)),
-        'Its readings are spent: every station is measured again.',
-        'Towards the inside, so that the burr points at the piston; ends square; corners dressed; grit off.',
+        ...(what === 'filed' && seen !== undefined ? againstFiling(seen, part.id) : []),
+        ...(talk?.lines ?? ['Everything that was measured of it is spent and is measured again.']),
       ],
       fields: [
-        {
-          key: 'way',
-          label: 'With',
-          kind: 'choice',
-          options: WAYS_TO_FILE.map((way) => ({ value: way, label: way })),
-        },
-        { key: 'how', label: 'How: about how much, one end or both', kind: 'line' },
+        ...(talk?.ways === undefined
+          ? []
+          : [
+              {
+                key: 'way',
+                label: 'With',
+                kind: 'choice' as const,
+                options: talk.ways.map((way) => ({ value: way, label: way })),
+              },
+            ]),
+        { key: 'how', label: talk?.how ?? 'How: with what, how much, by whom', kind: 'line' },
       ],
-      submit: 'Filed and deburred',
+      submit: talk?.submit ?? `It was ${what}`,
       act: ({ way, how }) =>
         this.fact(
           {
             type: 'reworkPart',
-            part: ring.id,
-            basedOn: ring.condition,
-            what: 'filed',
-            how: `${way ?? ''}: ${how ?? ''}`,
+            part: part.id,
+            basedOn: part.condition,
+            what,
+            how: talk?.ways === undefined ? (how ?? '') : `${way ?? ''}: ${how ?? ''}`,
           },
           seen,
         ),
     });
   }
 
-  async replace(): Promise<void> {
+  async replace({ part, words: [one] }: BenchPart): Promise<void> {
     const seen = this.hand.at.job();
-    const ring = this.hand.at.ring();
-    if (ring === undefined) return;
     await this.asker.ask({
-      title: 'Replace the ring',
-      lines: ['What was found of the old ring stays readable. The new one is measured at every station.'],
-      fields: [REASON, ...partFields('ring')],
+      title: `Replace the ${one}`,
+      lines: [
+        `What was found of the old ${one} stays readable. The new one is measured wherever the old one was.`,
+      ],
+      fields: [REASON, ...partFields(one)],
       submit: 'Replace',
       act: ({ reason, state, partNumber, lot }) =>
         this.fact(
           {
             type: 'replacePart',
-            part: ring.id,
-            basedOn: ring.condition,
+            part: part.id,
+            basedOn: part.condition,
             reason: reason ?? '',
             instead: { state: stateOf(state), partNumber: textOrNull(partNumber), lot: textOrNull(lot) },
           },
@@ -255,26 +316,70 @@ export class BenchActs {
     });
   }
 
-  async hone(): Promise<void> {
-    const job = this.hand.at.job();
-    const bore = this.hand.at.bore();
-    if (bore === undefined) return;
+  /** In which state this sheet is measured, and what its gauge is set to: said once, and written with every reading of it. */
+  async sayHow(): Promise<void> {
+    const characteristic = this.hand.at.characteristic();
+    if (characteristic === undefined) return;
+    const said = this.hand.saidHow();
+    const unit = this.hand.unit();
+    const { conditions = [], setting } = characteristic;
     await this.asker.ask({
-      title: 'The bore was honed',
-      lines: ['Every gap in this bore is spent and is measured again.'],
-      fields: [{ key: 'how', label: 'How: stone, how much, by whom', kind: 'line' }],
-      submit: 'Honed and washed',
-      act: ({ how }) =>
-        this.fact(
-          {
-            type: 'reworkPart',
-            part: bore.id,
-            basedOn: bore.condition,
-            what: 'honed',
-            how: how ?? '',
-          },
-          job,
-        ),
+      title: `How ${characteristic.name.toLowerCase()} is measured`,
+      lines: [
+        'It stands with every reading that is taken from now on. What was recorded before stays as it was.',
+      ],
+      fields: [
+        ...conditions.map(({ id, name, choices }) => ({
+          key: `is ${id}`,
+          label: name,
+          kind: 'choice' as const,
+          options: choices.map((choice) => ({ value: choice.id, label: choice.text })),
+          value: said.conditions.find(({ condition }) => condition === id)?.is ?? '',
+        })),
+        ...(setting === undefined
+          ? []
+          : [
+              {
+                key: 'size',
+                label: 'The gauge is set to',
+                kind: 'line' as const,
+                value: said.setting?.text ?? '',
+              },
+              {
+                key: 'unit',
+                label: 'In',
+                kind: 'choice' as const,
+                options: LENGTH_UNITS.map((each) => ({ value: each, label: unitWord(each) })),
+                value: said.setting?.unit ?? unit,
+              },
+              {
+                key: 'against',
+                label: 'With: a ring gauge, a micrometer',
+                kind: 'line' as const,
+                value: said.setting?.against ?? '',
+              },
+            ]),
+      ],
+      submit: 'So it is measured',
+      act: (answers) => {
+        const is = conditions.flatMap(({ id }) => {
+          const choice = answers[`is ${id}`] ?? '';
+          return choice === '' ? [] : [{ condition: id, is: choice }];
+        });
+        this.hand.sayHow(characteristic.id, {
+          conditions: is,
+          ...(setting === undefined
+            ? {}
+            : {
+                setting: {
+                  text: answers['size'] ?? '',
+                  unit: LENGTH_UNITS.find((each) => each === answers['unit']) ?? unit,
+                  against: answers['against'] ?? '',
+                },
+              }),
+        });
+        return undefined;
+      },
     });
   }
 

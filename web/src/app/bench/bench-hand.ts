@@ -5,20 +5,27 @@ import {
   CORRECTION_REASONS,
   currentPin,
   currentReading,
+  evidenceOf,
+  inputPlaces,
   memberAt,
   nextBlade,
   placeAt,
+  placeKey,
+  placeStatus,
   questionsFor,
   parsePlaceKey,
 } from '@oak-gate/core';
 import type {
   LengthUnit,
   Answer,
+  EvidenceKind,
   JobDraft,
   PlaceKey,
   PlaceStateWord,
   Problem,
+  SaidCondition,
   SlipChoice,
+  TakenText,
 } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
@@ -53,6 +60,10 @@ export interface Said {
   readonly verdict: PlaceStateWord | undefined;
   readonly words: string;
 }
+/** How a sheet is measured: in which state, and with what its gauge was set. */
+export type SaidHow = Pick<TakenText, 'setting'> & { readonly conditions: readonly SaidCondition[] };
+const NOTHING_SAID: SaidHow = { conditions: [] };
+
 /** What is left when the hand has gone past the last place. */
 export interface BenchEnd {
   readonly open: number;
@@ -90,9 +101,52 @@ export class BenchHand {
   private readonly ended = signal(false);
 
   readonly instruments = computed(() => Object.values(this.at.job()?.instruments ?? {}));
-  readonly instrument = computed(
-    () => this.instruments().find(({ id }) => id === this.instrumentId()) ?? this.instruments()[0],
+  /** The gauge in hand, of those of the job that measure what this place asks for. */
+  readonly instrument = computed(() => {
+    const tools = this.at.characteristic()?.tools;
+    const fitting = this.instruments().filter(({ kind }) => tools === undefined || tools.includes(kind));
+    return fitting.find(({ id }) => id === this.instrumentId()) ?? fitting[0];
+  });
+  /** What is learned here: a size, or an answer. */
+  readonly kind = computed((): EvidenceKind => {
+    const characteristic = this.at.characteristic();
+    return (characteristic === undefined ? undefined : evidenceOf(characteristic)) ?? 'size';
+  });
+  /** Nothing can be measured here before a gauge is in the hand. */
+  readonly needsGauge = computed(
+    () => (this.at.characteristic()?.tools.length ?? 1) > 0 && this.instrument() === undefined,
   );
+  /** Of what is worked out: where it is measured, the first open place of each; undefined where this is measured itself. */
+  readonly inputs = computed(() => {
+    const job = this.at.job();
+    const place = this.at.place();
+    const characteristic = this.at.characteristic();
+    const pin = job === undefined ? undefined : currentPin(job);
+    if (job === undefined || pin === undefined || place === undefined || characteristic?.from === undefined)
+      return undefined;
+    return inputPlaces(pin, characteristic, place).flatMap((all) => {
+      const open = all.find((each) => !placeStatus(job, each).accepted) ?? all[0];
+      const name = pin.characteristics.find(({ id }) => id === open?.characteristic)?.name;
+      return open === undefined || name === undefined ? [] : [{ key: placeKey(open), words: name }];
+    });
+  });
+  /** How a sheet is measured, as it was said here; each characteristic by itself. */
+  private readonly how = signal<Readonly<Record<string, SaidHow>>>({});
+  readonly saidHow = computed((): SaidHow => this.how()[this.at.characteristic()?.id ?? ''] ?? NOTHING_SAID);
+  readonly asksHow = computed(() => {
+    const { conditions = [], setting, from } = this.at.characteristic() ?? {};
+    return from === undefined && (conditions.length > 0 || setting !== undefined);
+  });
+  /** Something that must be said of this sheet first. */
+  readonly unsaidHow = computed(() => {
+    const { conditions = [], setting } = this.at.characteristic() ?? {};
+    const said = this.saidHow();
+    return (
+      this.asksHow() &&
+      (conditions.some(({ id }) => !said.conditions.some(({ condition }) => condition === id)) ||
+        (setting !== undefined && said.setting === undefined))
+    );
+  });
   /** The unit in which figures are typed and shown: that of the gauge in hand, before there is one that of the engine. */
   readonly unit = computed((): LengthUnit => {
     const job = this.at.job();
@@ -102,17 +156,16 @@ export class BenchHand {
     const job = this.at.job();
     const place = this.at.place();
     const characteristic = this.at.characteristic();
-    const instrument = this.instrument();
-    if (job === undefined || place === undefined || characteristic === undefined || instrument === undefined)
+    if (job === undefined || place === undefined || characteristic === undefined || this.needsGauge())
       return undefined;
-    return understand(job, place, characteristic, instrument, this.at.partState(), this.text());
+    return understand(job, place, characteristic, this.instrument(), this.at.part(), this.text());
   });
   readonly next = computed(() => {
     const job = this.at.job();
     const status = this.at.status();
     return job === undefined || status === undefined
       ? undefined
-      : nextStep(job, status, this.instrument(), this.at.partState());
+      : nextStep(job, status, this.instrument(), this.at.part());
   });
   readonly questions = computed(() => {
     const job = this.at.job();
@@ -134,6 +187,7 @@ export class BenchHand {
   readonly tries = computed((): Tries => {
     const typed = this.understood();
     const unit = this.unit();
+    if (this.kind() !== 'size') return {};
     const entry = typed?.kind === 'read' ? typedTries(this.text(), unit) : undefined;
     if (entry !== undefined) return entry;
     const job = this.at.job();
@@ -144,7 +198,7 @@ export class BenchHand {
     const instrument = this.instrument();
     const blades = instrument === undefined ? undefined : bladeSizes(instrument);
     const limit = this.at.limit();
-    if (blades === undefined || limit?.state !== 'inForce') return undefined;
+    if (this.kind() !== 'size' || blades === undefined || limit?.state !== 'inForce') return undefined;
     const question = { blades, limit: limit.limit, partState: this.at.partState(), ...this.tries() };
     const advice = nextBlade({ ...question, aim: 'verdict' });
     if ('try' in advice) return advice.try;
@@ -247,6 +301,24 @@ export class BenchHand {
     const { slip = null, typedFirst } = this.draft() ?? {};
     return { slip, ...(typedFirst === undefined ? {} : { typedFirst }) };
   }
+  /** What is handed in: what is typed, with everything that was said of how it is measured. */
+  private taken(): TakenText {
+    const instrument = this.instrument();
+    const { conditions, setting } = this.saidHow();
+    return {
+      text: this.text(),
+      unit: instrument?.unit ?? null,
+      instrument: instrument?.id ?? null,
+      answers: this.answers()[this.at.slot()] ?? [],
+      ...(conditions.length === 0 ? {} : { conditions }),
+      ...(setting === undefined ? {} : { setting }),
+      ...this.slipTaken(),
+    };
+  }
+  sayHow(characteristic: string, said: SaidHow): void {
+    this.how.update((all) => ({ ...all, [characteristic]: said }));
+    this.dismiss();
+  }
   private settle(change: Parameters<Drafts['settle']>[2]): void {
     const key = this.at.key();
     if (key !== undefined) this.drafts.settle(this.whose(), key, change);
@@ -256,10 +328,8 @@ export class BenchHand {
   record(): void {
     const key = this.at.key();
     const job = this.at.job();
-    const instrument = this.instrument();
     const understood = this.understood();
-    if (key === undefined || job === undefined || instrument === undefined || understood === undefined)
-      return;
+    if (key === undefined || job === undefined || understood === undefined) return;
     const asked = this.asking();
     if (understood.kind === 'empty') {
       const first = this.end()?.first;
@@ -283,13 +353,7 @@ export class BenchHand {
       this.asking.set({ kind: 'question', text: open.text });
       return;
     }
-    const taken = {
-      text: this.text(),
-      unit: instrument.unit,
-      instrument: instrument.id,
-      answers: this.answers()[this.at.slot()] ?? [],
-      ...this.slipTaken(),
-    };
+    const taken = this.taken();
     const refused = this.desk.handIn(
       { type: 'takeReading', place: key, ...taken },
       this.draft()?.seen ?? job,
@@ -342,18 +406,8 @@ export class BenchHand {
     const understood = this.understood();
     const reason = CORRECTION_REASONS[number - 1];
     const job = this.at.job();
-    const instrument = this.instrument();
-    if (asking?.kind !== 'correct' || reason === undefined || job === undefined || instrument === undefined)
-      return;
-    const instead = asking.instead
-      ? {
-          text: this.text(),
-          unit: instrument.unit,
-          instrument: instrument.id,
-          answers: this.answers()[this.at.slot()] ?? [],
-          ...this.slipTaken(),
-        }
-      : null;
+    if (asking?.kind !== 'correct' || reason === undefined || job === undefined || this.needsGauge()) return;
+    const instead = asking.instead ? this.taken() : null;
     const basedOn = placeAt(job, asking.place).version;
     this.problem.set(
       this.desk.handIn({

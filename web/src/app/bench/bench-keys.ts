@@ -16,7 +16,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafpl';
+const COMMANDS = 'gxyrafpln';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -82,7 +82,15 @@ function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
     case 'x':
       hand.answerBlade(letter === 'g');
       return hand.instrument()?.kind === 'feeler';
+    case 'n':
+      if (hand.kind() !== 'yesNo' || hand.inputs() !== undefined) return false;
+      hand.type('no');
+      return true;
     case 'y': {
+      if (hand.kind() === 'yesNo' && hand.questions().every(({ answer }) => answer === 'yes')) {
+        hand.type('yes');
+        return true;
+      }
       const asked = hand.questions();
       const open = asked.find(({ answer }) => answer !== 'yes');
       // Said once more it is still so, and no part of a figure.

@@ -1,22 +1,32 @@
 import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
+import { partWords } from '@oak-gate/contract';
 import {
   currentPin,
   gateRule,
+  judgedAt,
+  judgedPart,
   limitInForce,
   openMatters,
   parsePlaceKey,
   partIn,
+  partKindRule,
   placeKey,
   placeStatus,
   sheetPlaces,
   slotsBehind,
 } from '@oak-gate/core';
-import type { Part, PartKind, PlaceKey, Stage } from '@oak-gate/core';
+import type { JudgedPart, Part, PlaceKey, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
-import { partStateAt } from '../ui/sheet-view';
 import { moved } from './grid-moves';
 import type { Move } from './grid-moves';
+
+/** A part that lies behind the place in hand. */
+export interface BenchPart {
+  readonly part: Part;
+  readonly reworks: readonly string[];
+  readonly words: readonly [one: string, many: string];
+}
 
 /** The place that the hand is at, and what the job knows of it. One for each open bench. */
 @Injectable()
@@ -60,14 +70,13 @@ export class BenchPlace {
     const place = this.place();
     return job === undefined || place === undefined ? undefined : placeStatus(job, place);
   });
-  readonly partState = computed(() => {
+  /** What of the part that lies here selects the limit. */
+  readonly part = computed((): JudgedPart => {
     const job = this.job();
     const place = this.place();
-    const characteristic = this.characteristic();
-    return job === undefined || place === undefined || characteristic === undefined
-      ? 'new'
-      : partStateAt(job, characteristic, place);
+    return job === undefined || place === undefined ? judgedPart([]) : judgedAt(job, place);
   });
+  readonly partState = computed(() => this.part().state);
   /** The slots whose parts a reading here depends on. */
   private readonly behind = computed(() => {
     const job = this.job();
@@ -82,12 +91,29 @@ export class BenchPlace {
     const job = this.job();
     return job === undefined ? undefined : this.behind().find(({ slot }) => partIn(job, slot) === undefined);
   });
-  readonly ring = computed(() => this.partOf('ring'));
-  readonly bore = computed(() => this.partOf('bore'));
+  /** The parts that a reading here depends on, each with what is done to such parts. */
+  readonly parts = computed((): readonly BenchPart[] => {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (job === undefined || layout === undefined) return [];
+    return this.behind().flatMap(({ kind, slot }) => {
+      const part = partIn(job, slot);
+      const reworks = partKindRule(layout, kind)?.reworks ?? [];
+      return part === undefined ? [] : [{ part, reworks, words: partWords(layout, kind) }];
+    });
+  });
+  /** What the parts are called that must be fitted first. */
+  readonly lacksWords = computed(() => {
+    const job = this.job();
+    const lacking = this.lacks();
+    return job === undefined || lacking === undefined
+      ? undefined
+      : partWords(currentPin(job)?.model.layout, lacking.kind);
+  });
   readonly limit = computed(() => {
     const job = this.job();
     const place = this.place();
-    return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.partState());
+    return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.part());
   });
   readonly position = computed(() => ({
     at: this.places().findIndex((place) => placeKey(place) === this.key()) + 1,
@@ -101,11 +127,6 @@ export class BenchPlace {
 
   choose(key: PlaceKey): void {
     this.chosen.set(key);
-  }
-  private partOf(kind: PartKind): Part | undefined {
-    const job = this.job();
-    const slot = this.behind().find((each) => each.kind === kind)?.slot;
-    return job === undefined || slot === undefined ? undefined : partIn(job, slot);
   }
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {

@@ -1,6 +1,6 @@
 import { WITHHELD_WORDS } from '@oak-gate/contract';
 import { acceptRange, bladeSizes, limitInForce, nextBlade, showExact } from '@oak-gate/core';
-import type { Instrument, JobState, LengthUnit, Nanometres, PartState, PlaceStatus } from '@oak-gate/core';
+import type { Instrument, JobState, JudgedPart, LengthUnit, Nanometres, PlaceStatus } from '@oak-gate/core';
 import { say } from './next-step';
 import type { NextStep } from './next-step';
 
@@ -9,11 +9,11 @@ export function bladeStep(
   job: JobState,
   status: PlaceStatus,
   instrument: Instrument | undefined,
-  partState: PartState,
+  part: JudgedPart,
   before: string,
 ): NextStep {
   const blades = instrument === undefined ? undefined : bladeSizes(instrument);
-  const inForce = limitInForce(job, status.place, partState);
+  const inForce = limitInForce(job, status.place, part);
   if (inForce.state === 'withheld')
     return say(`The limit waits for a decision: ${WITHHELD_WORDS[inForce.why]}.`, 'decide');
   if (inForce.state === 'none') return say('No document states a limit here.');
@@ -26,11 +26,11 @@ export function bladeStep(
     blades,
     limit: inForce.limit,
     aim: 'verdict',
-    partState,
+    partState: part.state,
     ...(goes === undefined ? {} : { goes }),
     ...(stops === undefined ? {} : { stops }),
   });
-  const { lower, upper } = acceptRange(inForce.limit, partState);
+  const { lower, upper } = acceptRange(inForce.limit, part.state);
   const show = (nm: Nanometres): string => showExact(nm, instrument.unit);
   const begin = (words: string, offers?: NextStep['offers']): NextStep =>
     say(before === '' ? `${words.charAt(0).toUpperCase()}${words.slice(1)}` : `${before}${words}`, offers);

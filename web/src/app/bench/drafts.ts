@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
-import { PART_WORDS } from '@oak-gate/contract';
-import { characteristicOf, partIn, placeAt, slotsBehind } from '@oak-gate/core';
+import { partWords } from '@oak-gate/contract';
+import { characteristicOf, currentPin, partIn, placeAt, slotsBehind } from '@oak-gate/core';
 import type { JobState, Place, PlaceKey, SlipChoice } from '@oak-gate/core';
 
 /** What is typed at a place and not recorded yet. */
@@ -59,7 +59,7 @@ export function changedUnder(draft: Draft, now: JobState, place: Place, person: 
     },
   );
   if (moved !== undefined)
-    return `The ${PART_WORDS[moved.kind][0]} was worked on while you typed: Enter hands your figure in as found, Esc drops it.`;
+    return `The ${partWords(currentPin(now)?.model.layout, moved.kind)[0]} was worked on while you typed: Enter hands your figure in as found, Esc drops it.`;
   if (before.version === after.version) return undefined;
   const known = new Set(before.readings.map(({ seq }) => seq));
   const other = after.readings.findLast(({ seq }) => !known.has(seq));

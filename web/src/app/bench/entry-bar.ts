@@ -2,10 +2,9 @@ import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import {
   CORRECTION_WORDS,
-  PART_WORDS,
   placeTitle,
   placeInJob,
-  shortReading,
+  figureWords,
   stateWord,
   unitWord,
 } from '@oak-gate/contract';
@@ -65,13 +64,11 @@ export class EntryBar {
     if (status === undefined) return { mark: undefined, words: '' };
     const { state, reading } = status;
     const unit = this.hand.unit();
-    const figure =
-      reading?.status !== 'current' ? '' : `, ${shortReading(reading.reading, unit)} ${unitWord(unit)}`;
+    const figure = reading?.status !== 'current' ? '' : `, ${figureWords(reading.reading, unit)}`;
     const words = stateWord(state, this.hand.at.characteristic());
     return { mark: state, words: `${words}${figure}` };
   });
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
-  protected readonly PART_WORDS = PART_WORDS;
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
 
   focus(): void {

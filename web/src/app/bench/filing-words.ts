@@ -6,6 +6,8 @@ import {
   findingsAt,
   inBySourcesUnit,
   intervalOf,
+  isSize,
+  judgedPart,
   limitInForce,
   nanometres,
   parsePlaceKey,
@@ -19,9 +21,9 @@ import type {
   FilingAdvice,
   FilingPlan,
   JobState,
+  JudgedPart,
   LengthUnit,
   Nanometres,
-  PartState,
   PlaceKey,
   PlaceStatus,
 } from '@oak-gate/core';
@@ -58,7 +60,7 @@ export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit
         why: [bySourcesUnit(job, status), `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`]
           .filter((each) => each !== undefined)
           .join(' '),
-        sums: sumsOf(job, plan, part.state, unit),
+        sums: sumsOf(job, plan, judgedPart([part]), unit),
         offers: 'file',
       };
     case 'notProven':
@@ -106,14 +108,15 @@ const aimWords = ({ least, remove, clamped }: Cut, show: (nm: Nanometres) => str
     : `the least, and ${show(nanometres(remove - least))} more, which the gauge can show`;
 
 /** For each station: what is known, what comes off, what it will be, and what it has to be. */
-function sumsOf(job: JobState, plan: Cut, partState: PartState, unit: LengthUnit): readonly string[] {
+function sumsOf(job: JobState, plan: Cut, part: JudgedPart, unit: LengthUnit): readonly string[] {
   const layout = currentPin(job)?.model.layout;
   const show = (nm: number): string => benchFigure(nanometres(nm), unit);
   return plan.predicted.flatMap(({ name, low, high }) => {
     const place = parsePlaceKey(name);
     const reading = currentReading(placeAt(job, name));
-    if (layout === undefined || place === undefined || reading === undefined) return [];
-    const inForce = limitInForce(job, place, partState);
+    if (layout === undefined || place === undefined || reading === undefined || !isSize(reading.reading))
+      return [];
+    const inForce = limitInForce(job, place, part);
     const limit =
       inForce.state === 'inForce' ? `; allowed ${showBound(inForce.limit, unit)}` : '; no limit here';
     const { lo } = intervalOf(reading.reading);

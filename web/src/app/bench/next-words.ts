@@ -1,6 +1,6 @@
 import {
   noteWords,
-  PART_WORDS,
+  partWords,
   placeInJob,
   ruleWords,
   saidWords,
@@ -10,6 +10,12 @@ import {
 } from '@oak-gate/contract';
 import {
   characteristicOf,
+  currentReading,
+  evidenceOf,
+  inputPlaces,
+  isSize,
+  placeAt,
+  placeKey,
   currentPin,
   findingsAt,
   intervalOf,
@@ -25,8 +31,8 @@ import type {
   Characteristic,
   Instrument,
   JobState,
+  JudgedPart,
   LengthUnit,
-  PartState,
   PlaceStatus,
 } from '@oak-gate/core';
 import { benchUnit } from '../ui/bench-unit';
@@ -39,7 +45,7 @@ export function nextStep(
   job: JobState,
   status: PlaceStatus,
   instrument: Instrument | undefined,
-  partState: PartState,
+  part: JudgedPart,
 ): NextStep {
   const unit = instrument?.unit ?? benchUnit(job);
   const characteristic = characteristicOf(job, status.place);
@@ -55,7 +61,7 @@ export function nextStep(
     case 'serviceable':
       return (
         findingWords(job, status, unit) ??
-        targetWords(job, status, partState, unit) ??
+        targetWords(job, status, part, unit) ??
         say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.')
       );
     case 'tight':
@@ -63,14 +69,20 @@ export function nextStep(
       if (characteristic?.filed === undefined)
         return say(`${wordFor(characteristic, status.state)}: an inspector decides.`, 'decide');
       if (status.state === 'tight') return filingWords(job, status, unit);
-      return say('Metal cannot be put back: try another ring, or an inspector decides.', 'replace');
+      return say(
+        `Metal cannot be put back: try another ${partWords(currentPin(job)?.model.layout, characteristic.filed)[0]}, or an inspector decides.`,
+        'replace',
+      );
     case 'notProven':
-      return bladeStep(job, status, instrument, partState, 'Not proven yet: ');
+      return measureStep(job, status, characteristic, instrument, part, 'Not proven yet: ');
     case 'notTaken':
       return lacks !== undefined
-        ? say(`No ${PART_WORDS[lacks][0]} is fitted here: fit one before it is measured.`)
-        : bladeStep(job, status, instrument, partState, '');
+        ? say(
+            `No ${partWords(currentPin(job)?.model.layout, lacks)[0]} is fitted here: fit one before it is measured.`,
+          )
+        : measureStep(job, status, characteristic, instrument, part, '');
     case 'spent':
+      if (characteristic?.from !== undefined) return derivedStep(job, status, characteristic);
       return {
         ...say(`Measure again: ${status.reading?.ended?.why ?? 'a part has changed'}.`),
         short: 'Measure again',
@@ -88,7 +100,7 @@ export function nextStep(
       return say(`${said}Was it done as well, or is it what stands there already?`, 'settle');
     }
     case 'withheld': {
-      const inForce = limitInForce(job, status.place, partState);
+      const inForce = limitInForce(job, status.place, part);
       return say(
         `No verdict: ${inForce.state === 'withheld' ? WITHHELD_WORDS[inForce.why] : 'the limit waits'}. An inspector decides.`,
         'decide',
@@ -103,6 +115,38 @@ export function nextStep(
     case 'declaredNotApplicable':
       return say(`Said to be not applicable: ${status.reason ?? ''}. An inspector decides.`, 'decide');
   }
+}
+
+/** What is to be done where nothing is known yet: looked at, worked out from elsewhere, or measured. */
+function measureStep(
+  job: JobState,
+  status: PlaceStatus,
+  characteristic: Characteristic | undefined,
+  instrument: Instrument | undefined,
+  part: JudgedPart,
+  before: string,
+): NextStep {
+  if (characteristic?.from !== undefined) return derivedStep(job, status, characteristic);
+  return characteristic !== undefined && evidenceOf(characteristic) === 'yesNo'
+    ? { ...say(`${before}Look, and say yes or no.`), short: 'Yes or no?' }
+    : bladeStep(job, status, instrument, part, before);
+}
+/** How much of what a value is worked out from is still to be measured. */
+function derivedStep(job: JobState, { place, state }: PlaceStatus, characteristic: Characteristic): NextStep {
+  const pin = currentPin(job);
+  const open = (pin === undefined ? [] : inputPlaces(pin, characteristic, place)).flatMap((all) => {
+    const left = all.filter((each) => currentReading(placeAt(job, placeKey(each))) === undefined);
+    const [first] = all;
+    const name = pin?.characteristics.find(({ id }) => id === first?.characteristic)?.name.toLowerCase();
+    return left.length === 0 ? [] : [`${left.length} of ${all.length} of ${name ?? ''}`];
+  });
+  if (open.length > 0)
+    return say(`Worked out by itself when the rest is measured: ${open.join(' and ')} to go.`);
+  return say(
+    state === 'notProven'
+      ? 'What it is worked out from is not known closely enough: measure that finer.'
+      : 'What it is worked out from has no upper end yet: prove how large it is.',
+  );
 }
 
 /** The word of what is measured for a size that is too small or too large. */
@@ -142,11 +186,11 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
 function targetWords(
   job: JobState,
   { place, reading }: PlaceStatus,
-  partState: PartState,
+  part: JudgedPart,
   unit: LengthUnit,
 ): NextStep | undefined {
-  const aim = shopTarget(job, place, partState);
-  if (aim === undefined || reading === undefined) return undefined;
+  const aim = shopTarget(job, place, part);
+  if (aim === undefined || reading === undefined || !isSize(reading.reading)) return undefined;
   const { lo, hi } = intervalOf(reading.reading);
   const { min = -Infinity, max = Infinity } = aim.target;
   if (lo >= min && hi <= max) return undefined;

@@ -2,12 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import {
-  PART_WORDS,
   endedWords,
+  inForceWords,
+  originWords,
   placeTitle,
   shortReading,
   showBound,
   stateWord,
+  takenInWords,
   unitWord,
 } from '@oak-gate/contract';
 import {
@@ -15,7 +17,11 @@ import {
   asFound,
   currentPin,
   currentReading,
-  fitKey,
+  decisionAt,
+  evidenceOf,
+  isSize,
+  originOf,
+  unitOf,
   limitInForce,
   otherUnit,
   placeAt,
@@ -23,10 +29,11 @@ import {
   sheetPlaces,
   own,
 } from '@oak-gate/core';
-import type { LengthUnit, RecordedReading } from '@oak-gate/core';
+import type { LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
+import { fitParams } from '../ui/fit-params';
 import { alsoSays, sourcesOf } from './also-says';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
@@ -40,7 +47,6 @@ import { BenchHand } from './bench-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReadingCard {
-  protected readonly PART_WORDS = PART_WORDS;
   protected readonly hand = inject(BenchHand);
   protected readonly acts = inject(BenchActs);
 
@@ -52,10 +58,11 @@ export class ReadingCard {
     if (job === undefined || place === undefined || status === undefined || pin === undefined)
       return undefined;
     const unit = this.hand.unit();
-    const inForce = limitInForce(job, place, this.hand.at.partState());
-    const fit = pin.fits.find(
-      (each) => each.fit === fitKey(place) && each.partState === this.hand.at.partState(),
-    );
+    const part = this.hand.at.part();
+    const inForce = limitInForce(job, place, part);
+    const fit = decisionAt(pin, place, part);
+    const characteristic = this.hand.at.characteristic();
+    const isSized = characteristic === undefined || evidenceOf(characteristic) === 'size';
     const target = inForce.state === 'inForce' && !inForce.decided ? fit?.governing.target : undefined;
     const { title, line } = placeTitle(pin, place);
     const limit = inForce.state === 'inForce' ? inForce.limit : {};
@@ -70,10 +77,10 @@ export class ReadingCard {
       )
       .flatMap((other) => {
         const { reading } = placeStatus(job, other);
-        return reading?.status === 'current' ? [reading.reading] : [];
+        return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
       });
     const concession = status.conceded ? own(job.concessions, status.key) : undefined;
-    const also = alsoSays(job, place, this.hand.at.partState(), inForce, unit);
+    const also = alsoSays(job, place, part, inForce, unit);
     const differ = also.filter(({ differs }) => differs).length;
     return {
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
@@ -84,31 +91,50 @@ export class ReadingCard {
       others,
       concession,
       state: status.state,
-      reading: status.reading?.status === 'current' ? status.reading.reading : undefined,
+      isSized,
+      measured:
+        this.hand.at.parts().find((each) => each.part.kind === characteristic?.stateOf)?.words[0] ?? 'part',
+      // The part that is measured is told always, any other where something was done to it.
+      parts: this.hand.at
+        .parts()
+        .map(({ part: each, words }) => ({
+          part: each,
+          words,
+          steps: each.history.filter(({ what }) => what !== 'fitted' && what !== 'removed'),
+        }))
+        .filter(({ part: each, steps }) => each.kind === characteristic?.stateOf || steps.length > 0),
+      reading:
+        status.reading?.status === 'current' && isSize(status.reading.reading)
+          ? status.reading.reading
+          : undefined,
       inForce,
       limitText:
-        inForce.state === 'inForce'
-          ? `${showBound(limit, unit)} ${unitWord(unit)}`
-          : inForce.state === 'none'
-            ? 'no limit'
-            : 'waits for a decision',
+        inForce.state === 'withheld'
+          ? 'waits for a decision'
+          : inForceWords(inForce, unit, characteristic?.passes),
       converted:
-        inForce.state === 'inForce'
+        isSized && inForce.state === 'inForce'
           ? `${showBound(limit, otherUnit(unit))} ${unitWord(otherUnit(unit))}`
           : '',
       decided: inForce.state === 'inForce' && inForce.decided,
       target,
       targetText: target === undefined ? '' : `${showBound(target, unit)} ${unitWord(unit)}`,
       mixed: inForce.state === 'inForce' && !inForce.decided && fit?.governing.mixed === true,
-      fit: { fit: fitKey(place), part: this.hand.at.partState() },
-      sources: sourcesOf(job, inForce, unit),
+      fit: fitParams(job, place, part),
+      sources: sourcesOf(job, place, part, inForce, unit),
       also,
-      history: record.readings.map((reading) => this.historyOf(reading, record, unit)),
+      history: record.readings.map((reading) => this.historyOf(pin, place, reading, record, unit)),
       sealed: job.seal !== undefined,
     };
   });
 
-  private historyOf(reading: RecordedReading, record: ReturnType<typeof placeAt>, unit: LengthUnit) {
+  private historyOf(
+    pin: LimitsPin,
+    place: Place,
+    reading: RecordedReading,
+    record: ReturnType<typeof placeAt>,
+    unit: LengthUnit,
+  ) {
     const roles = [
       ...(asFound(record) === reading ? ['as found'] : []),
       ...(asFitted(record) === reading && currentReading(record) !== reading ? ['as fitted'] : []),
@@ -116,7 +142,7 @@ export class ReadingCard {
     ];
     return {
       seq: reading.seq,
-      figure: shortReading(reading.reading, reading.instrument.unit),
+      figure: shortReading(reading.reading, unitOf(reading)),
       role: roles.join(', '),
       status:
         reading.status === 'current'
@@ -132,7 +158,11 @@ export class ReadingCard {
               : ('void' as const),
       struck: reading.status === 'spent',
       twice: reading.status === 'void' || reading.status === 'corrected',
-      who: `${reading.by.name}, ${reading.instrument.id}`,
+      who:
+        originOf(reading) === 'looked'
+          ? originWords(pin, reading)
+          : `${reading.by.name}, ${originWords(pin, reading)}`,
+      takenIn: takenInWords(pin, place, reading).join('; '),
       at: reading.at,
       why: reading.ended === undefined ? '' : endedWords(reading.ended.why),
       before: (reading.judgedBefore ?? []).map(

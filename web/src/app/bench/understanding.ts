@@ -8,29 +8,30 @@ import {
 } from '@oak-gate/contract';
 import {
   bladeSizes,
+  bothTogether,
   currentReading,
   decimalLength,
-  isWithin,
+  evidenceOf,
   judgePlace,
   limitInForce,
   placeAt,
   placeKey,
   problem,
-  readEntry,
+  readEvidence,
+  saysNoMore,
   showExact,
   showLength,
   slipSuspects,
-  withKnown,
 } from '@oak-gate/core';
 import type {
   Characteristic,
-  EntryFault,
   Instrument,
   JobState,
+  JudgedPart,
   Nanometres,
-  PartState,
   Place,
   PlaceStateWord,
+  ReadFault,
   Suspect,
 } from '@oak-gate/core';
 
@@ -58,26 +59,29 @@ const FAULT_CODES = {
   mixedUnits: 'ENTRY_MIXED_UNITS',
   negative: 'ENTRY_NEGATIVE',
   order: 'ENTRY_ORDER',
-} as const satisfies Record<EntryFault, string>;
+  notYesOrNo: 'ENTRY_NOT_YES_OR_NO',
+} as const satisfies Record<ReadFault, string>;
 
 /** Reads the text as the record will read it, and judges it, before anything is written. */
 export function understand(
   job: JobState,
   place: Place,
   characteristic: Characteristic,
-  instrument: Instrument,
-  partState: PartState,
+  instrument: Instrument | undefined,
+  part: JudgedPart,
   text: string,
 ): Understanding {
-  if (text.trim() === '') return NOTHING;
-  const blades = bladeSizes(instrument);
-  const entry = readEntry({
+  const kind = evidenceOf(characteristic);
+  if (text.trim() === '' || kind === undefined) return NOTHING;
+  const blades = instrument === undefined ? undefined : bladeSizes(instrument);
+  const unit = instrument?.unit ?? 'mm';
+  const entry = readEvidence(kind, {
     text,
-    unit: instrument.unit,
+    unit,
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
   });
-  const suspects = suspectsOf(job, place, instrument, partState, text);
+  const suspects = instrument === undefined ? [] : suspectsOf(job, place, instrument, part, text);
   if (!entry.ok) {
     const code = FAULT_CODES[entry.code];
     const { what, next } = wordsOf(
@@ -86,27 +90,27 @@ export function understand(
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
   const known = currentReading(placeAt(job, placeKey(place)));
-  const together = known === undefined ? undefined : withKnown(entry.reading, known.reading);
+  const together = known === undefined ? undefined : bothTogether(entry.reading, known.reading);
   const reading = together ?? entry.reading;
-  const fact = judgePlace(job, place, partState, reading);
+  const fact = judgePlace(job, place, part, reading);
   const notInSet = entry.notes.includes('notInSet');
   const last = entry.notes.includes('lastBlade') ? ' It is the thickest blade of the set.' : '';
   if (notInSet) {
     const { what, next } = wordsOf(
-      problem('BLADE_NOT_IN_SET', { place: '', instrument: instrument.id, text }),
+      problem('BLADE_NOT_IN_SET', { place: '', instrument: instrument?.id ?? '', text }),
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
   const asInches = entry.notes.includes('readAsInches');
-  const margin = marginWords(fact, reading, instrument.unit);
+  const margin = marginWords(fact, reading, unit);
   // A bracket that says more than was typed: the other end is known from before.
   const before =
-    known === undefined || isWithin(reading, entry.reading) === isWithin(entry.reading, reading)
+    known === undefined || saysNoMore(reading, entry.reading) === saysNoMore(entry.reading, reading)
       ? ''
-      : `with ${known.text} from before ${shortReading(reading, instrument.unit)}`;
+      : `with ${known.text} from before ${shortReading(reading, unit)}`;
   return {
     kind: 'read',
-    words: `${[understoodWords(entry.reading, instrument.unit), stackWords(entry.stacks, instrument.unit), asInches ? 'read as inches' : '', before].filter((part) => part !== '').join(', ')}.${last}`,
+    words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), asInches ? 'read as inches' : '', before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
     asInches,
@@ -120,12 +124,12 @@ function suspectsOf(
   job: JobState,
   place: Place,
   instrument: Instrument,
-  partState: PartState,
+  part: JudgedPart,
   text: string,
 ): Understanding['suspects'] {
   const { unit } = instrument;
   const number = /\d*[.,]?\d+|\d+[.,]?/.exec(text)?.[0];
-  const inForce = limitInForce(job, place, partState);
+  const inForce = limitInForce(job, place, part);
   if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"]/i.test(text)) return [];
   const { min, max } = inForce.limit;
   if (min === undefined && max === undefined) return [];

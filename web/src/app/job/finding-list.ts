@@ -7,6 +7,8 @@ import { Store } from '@ngrx/store';
 import type { ApiProblem } from '../state/api';
 import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
+import { paramsOf } from '../ui/fit-params';
+import type { FitParams } from '../ui/fit-params';
 import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
 import { settleAsk } from '../ui/settle-ask';
@@ -53,11 +55,9 @@ export class FindingList {
   }
 }
 
-function fitOf(finding: Finding): { readonly fit: string; readonly part: string } | undefined {
-  if (finding.kind === 'limitWithheld') return { fit: finding.fit, part: finding.partState };
-  return finding.kind === 'limitToConfirm'
-    ? { fit: finding.choice.fit, part: finding.choice.partState }
-    : undefined;
+function fitOf(finding: Finding): FitParams | undefined {
+  if (finding.kind === 'limitWithheld') return paramsOf(finding);
+  return finding.kind === 'limitToConfirm' ? paramsOf(finding.choice) : undefined;
 }
 
 /** What could be said of the engine, so that a note falls away instead of being accepted. */

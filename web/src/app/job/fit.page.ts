@@ -15,6 +15,7 @@ import {
   placeWordsOf,
   rowStatement,
   stateWord,
+  variantWords,
 } from '@oak-gate/contract';
 import {
   CONFIRMERS,
@@ -22,14 +23,16 @@ import {
   fitKey,
   holdsOneOf,
   limitChoices,
-  limitInForce,
+  limitOfFit,
+  sameFit,
+  variantKey,
   parsePlaceKey,
   sheetPlaces,
   placeKey,
   whatGoverns,
   withDecision,
 } from '@oak-gate/core';
-import type { LimitChoice, PartState, VerdictWord } from '@oak-gate/core';
+import type { JudgedFit, LimitChoice, PartState, VerdictWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import type { ApiProblem } from '../state/api';
 import { jobFeature } from '../state/job.feature';
@@ -60,6 +63,8 @@ export class FitPage {
   /** A fit, or one place of it. */
   readonly fit = input<string>();
   readonly part = input<string>();
+  /** Which of its places, where they are not all judged alike. */
+  readonly of = input<string>();
   protected readonly job = this.store.selectSignal(jobFeature.selectJob);
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
   protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
@@ -69,7 +74,7 @@ export class FitPage {
   });
   protected readonly partState = computed((): PartState => (this.part() === 'reused' ? 'reused' : 'new'));
   protected readonly chosen = linkedSignal<string, number | undefined>({
-    source: () => `${this.fit() ?? ''} ${this.partState()}`,
+    source: () => `${this.fit() ?? ''} ${this.partState()} ${this.of() ?? ''}`,
     computation: () => undefined,
   });
   protected readonly reason = signal('');
@@ -86,15 +91,17 @@ export class FitPage {
     const partState = this.partState();
     const { cylinder: _cylinder, ...address } = place.at;
     const at = { characteristic: place.characteristic, at: address };
-    const inForce = limitInForce(job, at, partState);
-    const found = withDecision(whatGoverns(at, partState, pin), inForce);
+    const named = pin.fits.find(
+      (each) =>
+        each.fit === fitKey(at) && each.partState === partState && variantKey(each.of) === (this.of() ?? ''),
+    );
+    const of = named?.of;
+    const judged: JudgedFit = { fit: fitKey(at), partState, ...(of === undefined ? {} : { of }) };
+    const inForce = limitOfFit(job, judged);
+    const found = withDecision(whatGoverns(at, judged, pin), inForce);
     const unit = benchUnit(job);
-    const decided = job.limitDecisions.findLast(
-      (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,
-    );
-    const chosen = job.limitChosen.find(
-      (each) => each.pin === pin.pin && each.fit === fitKey(at) && each.partState === partState,
-    );
+    const decided = job.limitDecisions.findLast((each) => each.pin === pin.pin && sameFit(each, judged));
+    const chosen = job.limitChosen.find((each) => each.pin === pin.pin && sameFit(each, judged));
     const missing = factsFor(found.held.flatMap((each) => each.missing));
     const first = sheetPlaces(job, place.characteristic).find((each) => fitKey(each) === fitKey(at));
     return {
@@ -103,7 +110,10 @@ export class FitPage {
       pin,
       found,
       fit: fitKey(at),
-      title: placeInJob(pin, fitKey(at)),
+      of,
+      title: [placeInJob(pin, fitKey(at)), variantWords(pin.model.layout, of)]
+        .filter((each) => each !== '')
+        .join(', '),
       characteristic: pin.characteristics.find(({ id }) => id === place.characteristic),
       unit,
       inForce,
@@ -125,7 +135,7 @@ export class FitPage {
       lacks: contextWords([...new Set(found.held.flatMap((each) => each.missing))]),
       choices:
         inForce.state === 'withheld'
-          ? limitChoices(job, fitKey(at), partState).map((choice) => ({
+          ? limitChoices(job, judged).map((choice) => ({
               choice,
               words: inForceWords(
                 { state: 'inForce', limit: choice.limit, sources: {}, decided: true },
@@ -172,6 +182,7 @@ export class FitPage {
         pin: view.pin.pin,
         fit: view.fit,
         partState: this.partState(),
+        ...(view.of === undefined ? {} : { of: view.of }),
         rows: choice.rows,
         reason: this.reason(),
       }),

@@ -7,8 +7,9 @@ import {
   placeInJob,
   shortReading,
   stateWordAt,
+  variantWords,
 } from '@oak-gate/contract';
-import { currentPin, limitInForce, parsePlaceKey, placeAt, signatureOf } from '@oak-gate/core';
+import { currentPin, fitText, limitOfFit, placeAt, signatureOf, unitOf } from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
 import type { JobState, LengthUnit, PlaceStateWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -18,6 +19,7 @@ import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
+import { paramsOf } from '../ui/fit-params';
 import { benchUnit } from '../ui/bench-unit';
 import { FindingList } from './finding-list';
 import { LimitDecisions } from './limit-decisions';
@@ -64,7 +66,7 @@ export class LimitsPage {
         return {
           place,
           where: placeIn(job, place),
-          figure: taken === undefined ? '' : shortReading(taken.reading, taken.instrument.unit),
+          figure: taken === undefined ? '' : shortReading(taken.reading, unitOf(taken)),
           before: before.verdict,
           after: after.verdict,
           words: `${wordAt(job, place, before.verdict)} now, ${wordAt(job, place, after.verdict)} then`,
@@ -79,11 +81,13 @@ export class LimitsPage {
     const pin = this.pin();
     if (job === undefined || pin === undefined) return [];
     const unit = benchUnit(job);
-    return pin.fits.map(({ fit, partState, governing, held }) => {
-      const place = parsePlaceKey(fit);
-      const inForce = place === undefined ? { state: 'none' as const } : limitInForce(job, place, partState);
+    return pin.fits.map((judged) => {
+      const { fit, partState, governing, held } = judged;
+      const inForce = limitOfFit(job, judged);
       return {
-        key: `${fit} ${partState}`,
+        key: fitText(judged),
+        params: paramsOf(judged),
+        of: variantWords(pin.model.layout, judged.of),
         fit,
         partState,
         where: placeIn(job, fit),
@@ -145,8 +149,10 @@ export class LimitsPage {
 
 /** Fits whose figures change, new and reused parts in one line where they change alike; the others only counted. */
 function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fits'], unit: LengthUnit) {
-  const said = fits.map(({ fit, partState, before, after }) => ({
-    where: placeIn(job, fit),
+  const said = fits.map(({ fit, partState, of, before, after }) => ({
+    where: [placeIn(job, fit), variantWords(currentPin(job)?.model.layout, of)]
+      .filter((each) => each !== '')
+      .join(', '),
     partState,
     before: inForceWords(before, unit),
     after: inForceWords(after, unit),

@@ -78,7 +78,7 @@ export class GovernsPage {
     const address = { ...addressOf(this.at()) };
     const partState: PartState = this.partState() === 'reused' ? 'reused' : 'new';
     const said = { rows: view.rows, documents: view.documents, policy: view.policy, context: view.context };
-    const found = whatGoverns({ characteristic: characteristic.id, at: address }, partState, said);
+    const found = whatGoverns({ characteristic: characteristic.id, at: address }, { partState }, said);
     return {
       found,
       characteristic,

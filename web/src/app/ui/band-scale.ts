@@ -1,5 +1,5 @@
 import { intervalOf } from '@oak-gate/core';
-import type { Limit, Reading } from '@oak-gate/core';
+import type { Limit, SizeReading } from '@oak-gate/core';
 
 /** From nanometres to the band's width. Left is small and right is large, on every band. */
 export interface BandScale {
@@ -9,7 +9,7 @@ export interface BandScale {
 }
 
 /** A scale that shows the whole limit, the reading and the rest of the set, with air at both ends. */
-export function bandScale(limit: Limit, readings: readonly Reading[], width: number): BandScale {
+export function bandScale(limit: Limit, readings: readonly SizeReading[], width: number): BandScale {
   const ends = readings
     .map(intervalOf)
     .flatMap(({ lo, hi, loMeasured }) => [...(loMeasured ? [lo] : []), ...(hi === Infinity ? [] : [hi])]);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { boundText } from '@oak-gate/contract';
 import { intervalOf } from '@oak-gate/core';
-import type { LengthUnit, Limit, PlaceStateWord, Reading } from '@oak-gate/core';
+import type { LengthUnit, Limit, PlaceStateWord, SizeReading } from '@oak-gate/core';
 import { bandScale } from './band-scale';
 
 const WIDTH = 284;
@@ -57,8 +57,8 @@ export class Band {
   readonly unit = input.required<LengthUnit>();
   /** The shop’s own target: it only narrows, and is drawn inside what is allowed. */
   readonly target = input<{ readonly min?: number; readonly max?: number }>();
-  readonly reading = input<Reading>();
-  readonly others = input<readonly Reading[]>([]);
+  readonly reading = input<SizeReading>();
+  readonly others = input<readonly SizeReading[]>([]);
   readonly state = input<PlaceStateWord>('notTaken');
   protected readonly width = WIDTH;
 
@@ -67,7 +67,7 @@ export class Band {
     const reading = this.reading();
     const readings = [...this.others(), ...(reading === undefined ? [] : [reading])];
     const { x, to } = bandScale(limit, readings, WIDTH);
-    const span = (each: Reading) => {
+    const span = (each: SizeReading) => {
       const { lo, hi } = intervalOf(each);
       const open = hi === Infinity;
       const left = x(lo);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { parsePlaceKey, REWORK_OF } from '@oak-gate/core';
+import { kindOfSlot, parsePlaceKey } from '@oak-gate/core';
 import { Outbox } from '../state/outbox';
 import type { Kept } from '../state/outbox';
 import { Sender } from '../state/sender';
@@ -91,7 +91,7 @@ export function wordsFor({ command }: Pick<Kept, 'command'>): string {
         : '';
   const what =
     command.type === 'reworkPart'
-      ? `${REWORK_OF[command.what]} ${command.what}`
+      ? `${kindOfSlot(command.part)} ${command.what}`
       : (SAID[command.type] ?? command.type);
   return `${what}${text}${where}`;
 }

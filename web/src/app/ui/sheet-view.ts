@@ -1,9 +1,10 @@
-import { headWords, shortReading, showBound, stateWord, workedAt } from '@oak-gate/contract';
+import { headWords, limitText, shortReading, stateWord, workedAt } from '@oak-gate/contract';
 import {
   currentPin,
   findingsAt,
   limitInForce,
-  partsAt,
+  isSize,
+  judgedAt,
   placeStatus,
   sheetModel,
   spreadOfSet,
@@ -14,11 +15,9 @@ import type {
   JobState,
   LengthUnit,
   LimitInForce,
-  PartState,
-  Place,
   PlaceStatus,
-  Reading,
   SheetLine,
+  SizeReading,
 } from '@oak-gate/core';
 
 /** A sheet as a chart on a clipboard, in words and figures: laid out as `sheetModel` says. */
@@ -59,12 +58,6 @@ export interface SheetCell {
 /** More cylinders than this do not fit side by side at reading size: the chart splits by bank. */
 export const MOST_ACROSS = 6;
 
-/** The part state that a place is judged for: that of the part which lies there, else new. */
-export function partStateAt(job: JobState, characteristic: Characteristic, place: Place): PartState {
-  const parts = partsAt(job, characteristic, place);
-  return parts.ok ? parts.partState : 'new';
-}
-
 /** The sheets of these characteristics, in the order in which the pin has them. */
 export function sheetViews(
   job: JobState,
@@ -101,25 +94,25 @@ function lineOf(
     place === undefined ? undefined : cellOf(job, characteristic, placeStatus(job, place), unit),
   );
   const first = places.find((place) => place !== undefined);
-  const inForce =
-    first === undefined ? undefined : limitInForce(job, first, partStateAt(job, characteristic, first));
+  const inForce = first === undefined ? undefined : limitInForce(job, first, judgedAt(job, first));
   const readings = cells.flatMap((cell) =>
-    cell?.status.reading?.status === 'current' ? [cell.status.reading.reading] : [],
+    cell?.status.reading?.status === 'current' && isSize(cell.status.reading.reading)
+      ? [cell.status.reading.reading]
+      : [],
   );
   return {
     label: layout === undefined ? '' : headWords(layout, at, true),
-    limit: inForce === undefined ? '' : limitText(inForce, unit),
+    limit: inForce === undefined ? '' : lineLimit(inForce, unit, characteristic.passes),
     spread: spreadText(readings, unit),
     cells,
   };
 }
 
-export function limitText(inForce: LimitInForce, unit: LengthUnit): string {
-  if (inForce.state === 'inForce') return showBound(inForce.limit, unit);
+function lineLimit(inForce: LimitInForce, unit: LengthUnit, passes = 'yes'): string {
+  if (inForce.state === 'inForce') return limitText(inForce, unit, passes);
   return inForce.state === 'none' ? 'no limit' : 'undecided';
 }
 
-const WORKED = { filed: 'filed', exchanged: 'new ring', not: '' } as const;
 function cellOf(
   job: JobState,
   characteristic: Characteristic,
@@ -129,12 +122,12 @@ function cellOf(
   const reading = status.reading?.reading;
   const figure = reading === undefined ? '' : shortReading(reading, unit);
   const [over = '', under = ''] = figure.split('/');
-  const worked = WORKED[workedAt(job, status.key) ?? 'not'];
+  const worked = workedAt(job, status.key) ?? '';
   const word = stateWord(status.state, characteristic);
   return { status, word, worked, asked: findingsAt(job, status).length > 0, figure, over, under };
 }
 
-function spreadText(readings: readonly Reading[], unit: LengthUnit): string {
+function spreadText(readings: readonly SizeReading[], unit: LengthUnit): string {
   const spread = spreadOfSet(readings);
   if (spread === undefined) return '';
   const least = showExact(spread.least, unit);

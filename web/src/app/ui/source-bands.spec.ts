@@ -28,12 +28,16 @@ const row = (number: string, part: Partial<LimitRow>): LimitRow => ({
 const MANUAL = row('OM', { printed: { min: inches('0.012'), max: inches('0.022') } });
 const view = (documents: ReturnType<typeof document>[], rows: LimitRow[], more: object = {}) =>
   bandsView(
-    whatGoverns({ characteristic: 'ringGap', at: {} }, 'new', {
-      documents,
-      rows,
-      policy: { order: ['letter', 'partMaker', 'manual'] },
-      context: { diameter: inches('3.940').nm, ...more },
-    }),
+    whatGoverns(
+      { characteristic: 'ringGap', at: {} },
+      { partState: 'new' },
+      {
+        documents,
+        rows,
+        policy: { order: ['letter', 'partMaker', 'manual'] },
+        context: { diameter: inches('3.940').nm, ...more },
+      },
+    ),
     GAP,
     'thou',
     'new',
@@ -56,12 +60,16 @@ test('one source: its window, both ends governing, inside the drawing, in words'
 });
 test('a contradiction that a person decided is none any more: what was decided is said, and who else says what stays', () => {
   const leaflet = row('PL', { formula: { bound: 'min', perDiameter: 0.0045, uplift: 0.3 } });
-  const found = whatGoverns({ characteristic: 'ringGap', at: {} }, 'new', {
-    documents: [document('PL', 'partMaker'), document('OM', 'manual')],
-    rows: [leaflet, MANUAL],
-    policy: { order: ['letter', 'partMaker', 'manual'] },
-    context: { diameter: inches('3.940').nm },
-  });
+  const found = whatGoverns(
+    { characteristic: 'ringGap', at: {} },
+    { partState: 'new' },
+    {
+      documents: [document('PL', 'partMaker'), document('OM', 'manual')],
+      rows: [leaflet, MANUAL],
+      policy: { order: ['letter', 'partMaker', 'manual'] },
+      context: { diameter: inches('3.940').nm },
+    },
+  );
   expect(found.governing.contradiction).toBe(true);
   const sources = { min: MANUAL.id, max: MANUAL.id };
   const limit = { min: inches('0.012').nm, max: inches('0.022').nm };

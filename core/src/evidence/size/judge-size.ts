@@ -1,27 +1,15 @@
-import { nanometres } from '../quantity/nanometres';
-import type { Nanometres } from '../quantity/nanometres';
+import { nanometres } from '../../quantity/nanometres';
+import type { Nanometres } from '../../quantity/nanometres';
 import { intervalOf } from './interval';
-import { acceptRange } from '../library/limit';
-import type { Limit } from '../library/limit';
-import type { PartState } from '../quantity/part-state';
-import type { Reading } from './reading';
-
-export const VERDICTS = ['in', 'serviceable', 'tight', 'loose', 'notProven', 'noLimit'] as const;
-export type VerdictWord = (typeof VERDICTS)[number];
-export type DecisionRule = 'simple' | 'guarded';
-
-export interface Verdict {
-  readonly verdict: VerdictWord;
-  readonly acceptable: boolean;
-  /** How much is missing to the lower end, nm, where that is known. */
-  readonly shortBy?: Nanometres;
-  /** How much is too much at the upper end, nm, where that is known. */
-  readonly overBy?: Nanometres;
-}
+import { acceptRange } from '../../library/limit';
+import type { Limit } from '../../library/limit';
+import type { PartState } from '../../quantity/part-state';
+import type { SizeReading } from './size-reading';
+import type { DecisionRule, Verdict, VerdictWord } from '../verdict';
 
 interface Question {
   readonly limit: Limit;
-  readonly reading: Reading;
+  readonly reading: SizeReading;
   readonly partState: PartState;
   /** Expanded uncertainty of the instrument, nm. */
   readonly uncertainty?: Nanometres;
@@ -29,7 +17,7 @@ interface Question {
 }
 
 /** The version of the rule that `judge` follows; it is written beside every verdict in the record. */
-export const JUDGE_RULE_VERSION = 1;
+export const SIZE_RULE_VERSION = 1;
 
 /**
  * Holds a reading against a limit. A missing limit is never good, and what the evidence does not settle is `notProven`.

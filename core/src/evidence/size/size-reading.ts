@@ -1,7 +1,7 @@
-import type { Nanometres } from '../quantity/nanometres';
+import type { Nanometres } from '../../quantity/nanometres';
 
 /** What was learned about a size, never rounded to a number. Lengths in nm. */
-export type Reading =
+export type SizeReading =
   | { readonly kind: 'exact'; readonly value: Nanometres }
   | { readonly kind: 'between'; readonly goes: Nanometres; readonly stops: Nanometres }
   | { readonly kind: 'atLeast'; readonly goes: Nanometres }

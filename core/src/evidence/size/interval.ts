@@ -1,5 +1,5 @@
-import { assertNever } from '../kernel/invariant';
-import type { Reading } from './reading';
+import { assertNever } from '../../kernel/invariant';
+import type { SizeReading } from './size-reading';
 
 /** The worst case that a reading allows, nm. `hiOpen`: the true size is below `hi`, not at it. */
 export interface Interval {
@@ -11,7 +11,7 @@ export interface Interval {
 }
 
 /** The worst-case interval of a reading; `hi` is Infinity where no blade has stopped. */
-export function intervalOf(reading: Reading): Interval {
+export function intervalOf(reading: SizeReading): Interval {
   switch (reading.kind) {
     case 'exact':
       return { lo: reading.value, hi: reading.value, hiOpen: false, loMeasured: true };

@@ -1,5 +1,5 @@
-import { nanometres, readEntry } from '../index';
-import type { Entry, Nanometres } from '../index';
+import { nanometres, readEntry } from '../../index';
+import type { Entry, Nanometres } from '../../index';
 
 const T = 25_400;
 const blades = [4, 5, 9, 10, 19, 20, 22].map((each) => nanometres(each * T));

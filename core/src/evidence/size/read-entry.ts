@@ -1,15 +1,15 @@
-import { decimalLength } from '../quantity/decimal-length';
-import type { LengthUnit } from '../quantity/length-unit';
-import { minus, plus, ZERO } from '../quantity/nanometres';
-import type { Nanometres } from '../quantity/nanometres';
-import type { Reading } from './reading';
+import { decimalLength } from '../../quantity/decimal-length';
+import type { LengthUnit } from '../../quantity/length-unit';
+import { minus, plus, ZERO } from '../../quantity/nanometres';
+import type { Nanometres } from '../../quantity/nanometres';
+import type { SizeReading } from './size-reading';
 
 export type EntryNote = 'readAsInches' | 'notInSet' | 'lastBlade';
 export type EntryFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order';
 export type Entry =
   | {
       readonly ok: true;
-      readonly reading: Reading;
+      readonly reading: SizeReading;
       readonly unit: LengthUnit;
       readonly notes: readonly EntryNote[];
       /** The blades that were held together, for the ends where they were, in the order typed. */
@@ -143,7 +143,7 @@ function readingFrom(
   b: Nanometres | undefined,
   feeler: boolean,
   thicker: Nanometres | undefined,
-): Reading | undefined {
+): SizeReading | undefined {
   switch (kind) {
     case 'exact':
       return feeler ? { kind: 'atLeast', goes: a } : { kind: 'exact', value: a };

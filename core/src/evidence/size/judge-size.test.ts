@@ -1,18 +1,18 @@
-import { judge, nanometres } from '../index';
-import type { Limit, PartState, Reading, VerdictWord } from '../index';
+import { judge, nanometres } from '../../index';
+import type { Limit, PartState, SizeReading, VerdictWord } from '../../index';
 
 const nm = nanometres;
-const exact = (value: number): Reading => ({ kind: 'exact', value: nm(value) });
-const between = (goes: number, stops: number): Reading => ({
+const exact = (value: number): SizeReading => ({ kind: 'exact', value: nm(value) });
+const between = (goes: number, stops: number): SizeReading => ({
   kind: 'between',
   goes: nm(goes),
   stops: nm(stops),
 });
-const spread = (low: number, high: number): Reading => ({ kind: 'spread', low: nm(low), high: nm(high) });
+const spread = (low: number, high: number): SizeReading => ({ kind: 'spread', low: nm(low), high: nm(high) });
 const BOTH: Limit = { min: nm(100), max: nm(200) };
 const WEAR: Limit = { ...BOTH, serviceMin: nm(90), serviceMax: nm(260) };
 
-test.each<[string, Reading, Limit, PartState, VerdictWord]>([
+test.each<[string, SizeReading, Limit, PartState, VerdictWord]>([
   ['one below the minimum', exact(99), BOTH, 'new', 'tight'],
   ['on the minimum', exact(100), BOTH, 'new', 'in'],
   ['on the maximum', exact(200), BOTH, 'new', 'in'],
@@ -52,9 +52,9 @@ test.each<[string, Reading, Limit, PartState, VerdictWord]>([
 });
 
 describe('guarded: only what is surely inside passes', () => {
-  const guarded = (reading: Reading, uncertainty: number) =>
+  const guarded = (reading: SizeReading, uncertainty: number) =>
     judge({ limit: BOTH, reading, partState: 'new', uncertainty: nm(uncertainty), rule: 'guarded' }).verdict;
-  test.each<[string, Reading, number, VerdictWord]>([
+  test.each<[string, SizeReading, number, VerdictWord]>([
     ['the widened interval touches the minimum', exact(105), 5, 'in'],
     ['it reaches one below', exact(104), 5, 'notProven'],
     ['surely below', exact(94), 5, 'tight'],
@@ -66,7 +66,7 @@ describe('guarded: only what is surely inside passes', () => {
 });
 
 test('margins are from the unwidened interval, and only where something is known', () => {
-  const margins = (reading: Reading) => {
+  const margins = (reading: SizeReading) => {
     const { shortBy, overBy } = judge({ limit: BOTH, reading, partState: 'new' });
     return [shortBy, overBy];
   };

@@ -1,0 +1,49 @@
+import { showExact, showLength } from '@oak-gate/core';
+import type { LengthUnit, Limit, LimitInForce, Nanometres } from '@oak-gate/core';
+import { unitWord } from './place-words';
+import { WITHHELD_WORDS } from './state-words';
+
+/** A limit in words, in a unit; a bound that has to be rounded rounds inward. */
+export function limitWords(limit: Pick<Limit, 'min' | 'max'>, unit: LengthUnit, decimals?: number): string {
+  const min = limit.min === undefined ? undefined : showLength(limit.min, unit, decimals, 'up');
+  const max = limit.max === undefined ? undefined : showLength(limit.max, unit, decimals, 'down');
+  if (min !== undefined && max !== undefined) return `${min} to ${max}`;
+  if (min !== undefined) return `at least ${min}`;
+  return max === undefined ? 'no limit' : `at most ${max}`;
+}
+
+/** A limit in short, as a chart prints it: the exact figures where they are exact in this unit. */
+export function showBound(limit: Limit, unit: LengthUnit): string {
+  const min = limit.min ?? limit.serviceMin;
+  const max = limit.max ?? limit.serviceMax;
+  if (min !== undefined && max !== undefined)
+    return `${boundText(min, unit, 'up')} to ${boundText(max, unit, 'down')}`;
+  if (min !== undefined) return `at least ${boundText(min, unit, 'up')}`;
+  return max === undefined ? 'no limit' : `at most ${boundText(max, unit, 'down')}`;
+}
+
+/** A bound with one figure as benches write it (40.0 thou, 0.95 mm); what is not exact rounds inward. */
+export function boundText(value: Nanometres, unit: LengthUnit, inward: 'up' | 'down'): string {
+  const exact = showExact(value, unit);
+  const decimals = exact.split('.')[1]?.length ?? 0;
+  const usual = unit === 'thou' ? 1 : unit === 'mm' ? 2 : unit === 'in' ? 3 : 0;
+  if (decimals <= usual) return showLength(value, unit, usual);
+  return decimals <= usual + 1 ? exact : showLength(value, unit, usual + 1, inward);
+}
+
+/** What is in force where it stands alone, without its unit: a window, or the answer that is asked for. */
+export const limitText = (
+  inForce: Extract<LimitInForce, { state: 'inForce' }>,
+  unit: LengthUnit,
+  passes = 'yes',
+): string => (inForce.asks === undefined ? showBound(inForce.limit, unit) : passes);
+
+/** What is in force at a place, in words: the window in a unit, or why there is none. */
+export function inForceWords(inForce: LimitInForce, unit: LengthUnit, passes = 'yes'): string {
+  if (inForce.state === 'withheld') return WITHHELD_WORDS[inForce.why];
+  if (inForce.state === 'none') return 'no limit';
+  // A check has no figures: it is asked for, and the answer that is right is the limit.
+  return inForce.asks !== undefined
+    ? `must be ${passes}`
+    : `${showBound(inForce.limit, unit)} ${unitWord(unit)}`;
+}

@@ -1,0 +1,176 @@
+import { along } from '../engines/along-axes';
+import { inputsOf } from '../engines/characteristic';
+import type { Characteristic, DerivedFrom } from '../engines/characteristic';
+import { layoutReason, placeKey } from '../engines/place';
+import type { Place, PlaceKey } from '../engines/place';
+import type { PartRef, PartsState } from '../engines/parts';
+import { isSize } from '../evidence/reading';
+import { intervalOf } from '../evidence/size/interval';
+import type { Interval } from '../evidence/size/interval';
+import type { SizeReading } from '../evidence/size/size-reading';
+import { onceFor } from '../kernel/once-for';
+import { currentPin } from '../library/limit-in-force';
+import type { LimitsPin } from '../library/limits-pin';
+import { nanometres, plus, ZERO } from '../quantity/nanometres';
+import type { Nanometres } from '../quantity/nanometres';
+import { judgePlace } from './judge-place';
+import type { JudgedState } from './judge-place';
+import type { ValueDerived } from './bench-events';
+import { currentReading, partsAt, placeAt, placeOf, unitOf } from './places';
+import type { PlacesState, RecordedReading } from './places';
+
+type Derivable = JudgedState & PlacesState & PartsState;
+
+/**
+ * What two sets of sizes, or one, come to.
+ * @param of, less intervals of the sizes, nm, none of them empty
+ * @returns the least and the most that it can be, and whether both ends are real because every size is exact; undefined where
+ *   a size has no upper end
+ */
+const DERIVE: Readonly<
+  Record<
+    DerivedFrom['rule'],
+    (of: readonly Interval[], less: readonly Interval[]) => { readonly low: number; readonly high: number }
+  >
+> = {
+  // The tightest place is the smallest of the one with the largest of the other, wherever around they were taken.
+  difference: (of, less) => ({
+    low: least(of, 'lo') - most(less, 'hi'),
+    high: most(of, 'hi') - least(less, 'lo'),
+  }),
+  range: (of) => ({
+    low: Math.max(0, most(of, 'lo') - least(of, 'hi')),
+    high: most(of, 'hi') - least(of, 'lo'),
+  }),
+};
+const least = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
+  Math.min(...all.map((each) => each[end]));
+const most = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
+  Math.max(...all.map((each) => each[end]));
+
+/** @returns what is known of the value, never rounded to a number: a spread where every size is exact, else a bracket */
+export function derivedSize(
+  rule: DerivedFrom['rule'],
+  of: readonly SizeReading[],
+  less: readonly SizeReading[] = [],
+): SizeReading | undefined {
+  if (of.length === 0 || (rule === 'difference' && less.length === 0)) return undefined;
+  const [minuend, other] = [of.map(intervalOf), less.map(intervalOf)];
+  const { low, high } = DERIVE[rule](minuend, other);
+  if (!Number.isFinite(low) || !Number.isFinite(high)) return undefined;
+  if (low === high) return { kind: 'exact', value: nanometres(low) };
+  // Around a part both ends are there; of a range, or of brackets, the true value is one of those between.
+  const isReal = rule === 'difference' && [...minuend, ...other].every(({ lo, hi }) => lo === hi);
+  return isReal
+    ? { kind: 'spread', low: nanometres(low), high: nanometres(high) }
+    : { kind: 'between', goes: nanometres(low), stops: nanometres(high) };
+}
+
+/** The places that a derived place is worked out from, by characteristic: every one that agrees with it where both have an axis. */
+export function inputPlaces(
+  { model, characteristics }: LimitsPin,
+  characteristic: Characteristic,
+  place: Place,
+): readonly (readonly Place[])[] {
+  return inputsOf(characteristic).map((id) => {
+    const input = characteristics.find((each) => each.id === id);
+    if (input === undefined) return [];
+    return along(model.layout, input.axes, input.along ?? {}, place.at)
+      .map((at) => ({ characteristic: id, at }))
+      .filter((each) => layoutReason(model.layout, each) === undefined);
+  });
+}
+
+/** The derived places that rest on each place that is measured: worked out once for a pin. */
+export const derivedBy: (pin: LimitsPin) => ReadonlyMap<PlaceKey, readonly PlaceKey[]> = onceFor(
+  (pin: LimitsPin) => {
+    const found = new Map<PlaceKey, PlaceKey[]>();
+    for (const characteristic of pin.characteristics) {
+      if (characteristic.from === undefined) continue;
+      const axes = along(pin.model.layout, characteristic.axes, characteristic.along ?? {});
+      for (const at of axes) {
+        const place = { characteristic: characteristic.id, at };
+        for (const input of inputPlaces(pin, characteristic, place).flat()) {
+          const key = placeKey(input);
+          found.set(key, [...(found.get(key) ?? []), placeKey(place)]);
+        }
+      }
+    }
+    return found;
+  },
+);
+/** The characteristics that are worked out from one. */
+export const derivedFrom = ({ characteristics }: LimitsPin, id: string): readonly string[] =>
+  characteristics.filter((each) => inputsOf(each).includes(id)).map((each) => each.id);
+
+/** What a derived place comes to now; undefined where something that it needs is not there. */
+function valueNow(
+  state: Derivable,
+  pin: LimitsPin,
+  key: PlaceKey,
+): NonNullable<ValueDerived['value']> | undefined {
+  const place = placeOf(state, key);
+  const characteristic = pin.characteristics.find(({ id }) => id === place?.characteristic);
+  if (place === undefined || characteristic?.from === undefined) return undefined;
+  const places = inputPlaces(pin, characteristic, place);
+  const readings = places.map((each) => each.map((at) => currentReading(placeAt(state, placeKey(at)))));
+  const all = readings.flat();
+  if (all.length === 0 || !all.every((each) => each !== undefined)) return undefined;
+  const sizes = readings.map((each) =>
+    each.flatMap((reading) => (reading !== undefined && isSize(reading.reading) ? [reading.reading] : [])),
+  );
+  const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1]);
+  const parts = partsAt(state, characteristic, place);
+  if (reading === undefined || !parts.ok) return undefined;
+  const uncertainty = all.map(uncertaintyOf).reduce(plus, ZERO);
+  const [first] = all;
+  return {
+    reading,
+    unit: first === undefined ? null : unitOf(first),
+    inputs: places.flatMap((each, i) =>
+      each.map((at, j) => ({ place: placeKey(at), reading: readings[i]?.[j]?.seq ?? 0 })),
+    ),
+    parts: unionOf(all.flatMap((each) => each.parts)),
+    verdict: judgePlace(state, place, parts.judged, reading, uncertainty),
+  };
+}
+const uncertaintyOf = ({ verdict, instrument }: RecordedReading): Nanometres =>
+  verdict.uncertainty ?? instrument?.uncertainty ?? ZERO;
+const unionOf = (parts: readonly PartRef[]): readonly PartRef[] => [
+  ...new Map(parts.map((part) => [`${part.id} ${part.condition}`, part])).values(),
+];
+
+/**
+ * What became of derived values after readings changed: each that holds no more, and each that came about.
+ * @param touched the places whose readings may have changed
+ */
+export function derivedAnew(state: Derivable, touched: readonly PlaceKey[]): readonly ValueDerived[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  const rests = derivedBy(pin);
+  const keys = new Set(touched.flatMap((key) => rests.get(key) ?? []));
+  return [...keys].flatMap((place): ValueDerived[] => {
+    const before = placeAt(state, place).readings.find(({ status }) => status === 'current');
+    const value = valueNow(state, pin, place);
+    const isSame =
+      before !== undefined &&
+      value !== undefined &&
+      value.inputs.length === before.inputs?.length &&
+      value.inputs.every(({ reading }, i) => before.inputs?.[i]?.reading === reading);
+    if (isSame || (before === undefined && value === undefined)) return [];
+    const ended = before === undefined ? null : { reading: before.seq, as: endedAs(state, before) };
+    return [{ place, ended, value: value ?? null }];
+  });
+}
+/** A value is never truer than what it was worked out from. */
+function endedAs(state: PlacesState, { inputs = [] }: RecordedReading): 'refined' | 'corrected' | 'void' {
+  const now = inputs.map(
+    ({ place, reading }) => placeAt(state, place).readings.find(({ seq }) => seq === reading)?.status,
+  );
+  if (now.includes('corrected')) return 'corrected';
+  return now.every((status) => status === 'current' || status === 'refined') && !isContested(state, inputs)
+    ? 'refined'
+    : 'void';
+}
+const isContested = (state: PlacesState, inputs: NonNullable<RecordedReading['inputs']>): boolean =>
+  inputs.some(({ place }) => placeAt(state, place).contested.length > 0);

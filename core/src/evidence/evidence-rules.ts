@@ -1,0 +1,57 @@
+import type { Limit } from '../library/limit';
+import type { LengthUnit } from '../quantity/length-unit';
+import type { Nanometres } from '../quantity/nanometres';
+import type { PartState } from '../quantity/part-state';
+import type { Reading } from './reading';
+import type { BladeStacks, EntryNote } from './size/read-entry';
+import type { DecisionRule, Verdict } from './verdict';
+import type { YesNo } from '../quantity/yes-no';
+
+/** What somebody typed, with what the notation must know of the place and the tool. */
+export interface Typed {
+  readonly text: string;
+  /** The unit of the field. */
+  readonly unit: LengthUnit;
+  readonly allowNegative: boolean;
+  /** The blades of the feeler set in hand, nm, ascending, where one is. */
+  readonly blades?: readonly Nanometres[];
+}
+export type ReadFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo';
+export type ReadText<R> =
+  | {
+      readonly ok: true;
+      readonly reading: R;
+      /** The unit that was read; null where what was typed has none. */
+      readonly unit: LengthUnit | null;
+      readonly notes: readonly EntryNote[];
+      readonly stacks?: BladeStacks;
+    }
+  | { readonly ok: false; readonly code: ReadFault };
+
+/** What a reading is held against. */
+export interface ToJudge<R> {
+  readonly reading: R;
+  readonly limit: Limit;
+  /** The rows that ask for a check at the place. */
+  readonly asks: readonly string[];
+  /** The answer that is right, of a check. */
+  readonly passes: YesNo;
+  readonly partState: PartState;
+  /** Expanded, nm. */
+  readonly uncertainty: Nanometres;
+  readonly rule: DecisionRule;
+}
+
+/** Everything that a kind of evidence must answer; its schema and words are found by the same name in `contract`. */
+export interface EvidenceRules<R extends Reading> {
+  /** The version of the rule that `judge` follows; it is written beside every verdict in the record. */
+  readonly ruleVersion: number;
+  /** From the typed text to a reading, or the first thing that is wrong with it. */
+  readonly read: (typed: Typed) => ReadText<R>;
+  /** A missing limit is never good, and what the evidence does not settle is not proven. */
+  readonly judge: (question: ToJudge<R>) => Verdict;
+  /** Whether a second look says the same as the first, or no more. */
+  readonly isWithin: (next: R, known: R) => boolean;
+  /** What both say together; undefined where they cannot both be true, or nobody can tell. */
+  readonly together: (next: R, known: R) => R | undefined;
+}

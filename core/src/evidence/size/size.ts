@@ -1,0 +1,15 @@
+import type { EvidenceRules } from '../evidence-rules';
+import { judge, SIZE_RULE_VERSION } from './judge-size';
+import { readEntry } from './read-entry';
+import type { SizeReading } from './size-reading';
+import { isWithin, withKnown } from './sizes-together';
+
+/** A length that was measured: with blades, or read from a tool. */
+export const SIZE_RULES: EvidenceRules<SizeReading> = {
+  ruleVersion: SIZE_RULE_VERSION,
+  read: readEntry,
+  judge: ({ limit, reading, partState, uncertainty, rule }) =>
+    judge({ limit, reading, partState, uncertainty, rule }),
+  isWithin,
+  together: withKnown,
+};
