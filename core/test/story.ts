@@ -2,6 +2,7 @@ import {
   basedOnNow,
   CHAIN_START,
   chainHash,
+  cylinderContexts,
   decideJob,
   decideOpening,
   evolveJob,
@@ -102,6 +103,7 @@ export class Story {
       policy: { order: ['mandatory', 'letter', 'manual'] },
       engine: context,
       diameterBasis,
+      cylinders: cylinderContexts(this.model, engine),
     });
   }
   open(opening: Partial<Opening> = {}, by: Actor = IVO): this {

@@ -3,7 +3,7 @@ import { kept, printed, REVISION, RING_GAP, ROUTE, ROWS } from './fixtures';
 import { Story } from './story';
 
 /** A second thing that is measured with a feeler, in each bore: nothing of it depends on a ring. */
-const BORE_STEP: Characteristic = {
+export const BORE_STEP: Characteristic = {
   ...RING_GAP,
   id: 'boreStep',
   name: 'Step at the top of the bore',
@@ -12,7 +12,7 @@ const BORE_STEP: Characteristic = {
   stateOf: 'bore',
   questions: [],
 };
-const ROW: LimitRow = {
+export const STEP_ROW: LimitRow = {
   id: 'OM-1 rev 1 row 4',
   label: '4',
   characteristic: 'boreStep',
@@ -38,7 +38,7 @@ export const TWO_SHEETS: Route = {
 export function twoSheets(): Story {
   const story = new Story();
   story.characteristics = [RING_GAP, BORE_STEP];
-  story.revisions = [kept(REVISION, [...ROWS, ROW])];
+  story.revisions = [kept(REVISION, [...ROWS, STEP_ROW])];
   story.route = TWO_SHEETS;
   return story.arrive().fit();
 }

@@ -1,4 +1,5 @@
 import type {
+  RestatedFact,
   JudgedFit,
   LengthUnit,
   FactReport,
@@ -113,10 +114,16 @@ export function noteWords(state: JobState, note: LimitNote): string {
         ? `a formula is fed with the nominal bore, and nobody said whether the bore is oversize (${note.rows.join(', ')})`
         : `a formula is fed with the nominal bore, and the bore is oversize (${note.rows.join(', ')})`;
     case 'factRestated':
-      return `${note.by.name} says that ${FACT_NAMES[note.fact]} is ${factText(state, note, note.after)}; it was recorded as ${factText(state, note, note.before)} (${note.reason})`;
+      return `${note.by.name} says that ${FACT_NAMES[note.fact]}${ofCylinder(state, note)} is ${factText(state, note, note.after)}; it was recorded as ${factText(state, note, note.before)} (${note.reason})`;
     case 'targetConflict':
       return `${placeIn(state, note.fit)}: the shop’s own targets cross each other`;
   }
+}
+function ofCylinder(state: JobState, { cylinder }: Pick<RestatedFact, 'cylinder'>): string {
+  const { cylinders = [] } = currentPin(state)?.model.layout ?? {};
+  return cylinder === undefined
+    ? ''
+    : ` of ${cylinders.find(({ id }) => id === cylinder)?.label ?? cylinder}`;
 }
 const FACT_NAMES: Readonly<Record<RestFact, string>> = {
   oversize: 'the bore oversize',

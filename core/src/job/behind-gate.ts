@@ -2,7 +2,9 @@ import { own } from '../kernel/own';
 import { parsePlaceKey } from '../engines/place';
 import { kindOfSlot } from '../engines/parts';
 import type { PartKind } from '../engines/characteristic';
+import { derivedFrom } from '../bench/derive';
 import { kindsBehind } from '../bench/places';
+import { currentPin } from '../library/limit-in-force';
 import { lateInstruments } from '../findings/decide-findings';
 import { signatureOf } from '../release/gates';
 import { notesAbout } from '../release/open-matters';
@@ -56,12 +58,23 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     }
     case 'decideLimit':
       return hasSheetOf(gate, command.fit);
+    // What is measured changes what is worked out from it, also where that is another stage's.
+    case 'takeReading':
+    case 'correctReading':
+    case 'voidReading':
+    case 'decideContest':
+      return hasSheetOf(gate, command.place) || isWorkedOutFrom(state, gate, command.place);
     default:
       return hasSheetOf(gate, command.place);
   }
 }
 const hasSheetOf = (gate: GateRule, key: string): boolean =>
   gate.sheets.includes(parsePlaceKey(key)?.characteristic ?? '');
+function isWorkedOutFrom(state: JobState, { sheets }: GateRule, key: string): boolean {
+  const pin = currentPin(state);
+  const measured = parsePlaceKey(key)?.characteristic ?? '';
+  return pin !== undefined && derivedFrom(pin, measured).some((sheet) => sheets.includes(sheet));
+}
 /** A part that nobody knows could be any. */
 const isOfKind = (state: JobState, { sheets }: GateRule, kind: PartKind | undefined): boolean =>
   sheets.length > 0 && (kind === undefined || kindsBehind(state, sheets).has(kind));

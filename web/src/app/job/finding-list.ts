@@ -74,6 +74,17 @@ const APPROVAL_FIELDS: readonly AskField[] = [
   { key: 'issuer', label: 'Issued by', kind: 'line' },
 ];
 
+/** What is said again as it was: of the engine, or of the cylinder that it was said of. */
+function takenBack(
+  { fact, before, cylinder }: LimitNote & { readonly kind: 'factRestated' },
+  reason: string,
+): JobDraft {
+  const facts = { [fact]: before };
+  return cylinder === undefined
+    ? { type: 'sayEngineFacts', facts, reason }
+    : { type: 'sayCylinderFacts', cylinders: [cylinder], facts, reason };
+}
+
 /** What one person said anew of the engine: a second one agrees, or says that it was right before. */
 function restatedAsk(title: string, note: LimitNote & { readonly kind: 'factRestated' }, send: Send): Ask {
   return {
@@ -97,7 +108,7 @@ function restatedAsk(title: string, note: LimitNote & { readonly kind: 'factRest
     submit: 'Say so',
     act: ({ answer, reason = '' }) =>
       answer === 'before'
-        ? send({ type: 'sayEngineFacts', facts: { [note.fact]: note.before }, reason })
+        ? send(takenBack(note, reason))
         : send({ type: 'acceptLimitNote', note: note.id, approval: null, reason }),
   };
 }

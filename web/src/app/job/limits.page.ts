@@ -7,9 +7,10 @@ import {
   placeInJob,
   shortReading,
   stateWordAt,
+  unitWord,
   variantWords,
 } from '@oak-gate/contract';
-import { currentPin, fitText, limitOfFit, placeAt, signatureOf, unitOf } from '@oak-gate/core';
+import { currentPin, fitText, limitOfFit, placeAt, showExact, signatureOf, unitOf } from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
 import type { JobState, LengthUnit, PlaceStateWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -19,6 +20,7 @@ import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
+import { askCylinderFacts } from './say-facts';
 import { paramsOf } from '../ui/fit-params';
 import { benchUnit } from '../ui/bench-unit';
 import { FindingList } from './finding-list';
@@ -101,6 +103,29 @@ export class LimitsPage {
       };
     });
   });
+
+  /** The cylinders of which something else is known than of the engine, in words. */
+  protected readonly cylinders = computed(() => {
+    const pin = this.pin();
+    const unit = pin?.model.bore.unit ?? 'mm';
+    return (pin?.cylinders ?? []).map(({ cylinders, oversize, diameter }) => {
+      const said = [
+        ...(oversize == null ? [] : [`oversize ${showExact(oversize, unit)} ${unitWord(unit)}`]),
+        ...(diameter == null ? [] : [`formulas take ${showExact(diameter, unit)} ${unitWord(unit)}`]),
+      ];
+      return `${variantWords(pin?.model.layout, { cylinders })}: ${said.join(', ')}`;
+    });
+  });
+  protected async sayOfCylinders(): Promise<void> {
+    const pin = this.pin();
+    const seen = this.job();
+    if (pin === undefined) return;
+    await this.asker.ask(
+      askCylinderFacts(pin.model.layout, pin.model.bore.unit, (draft) =>
+        this.desk.ask(draft, undefined, seen),
+      ),
+    );
+  }
 
   protected async adopt(): Promise<void> {
     const documents = this.news()?.documents ?? [];

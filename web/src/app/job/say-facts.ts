@@ -1,5 +1,5 @@
 import { figureOf, isLength } from '@oak-gate/core';
-import type { JobDraft, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
+import type { CylinderFacts, JobDraft, Layout, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import type { Ask, AskField } from '../ui/ask-dialog';
 
@@ -54,6 +54,63 @@ export function askFacts(
       const read = factsOf(keys, values, unit);
       if (!read.ok) return read.problem;
       return send({ type: 'sayEngineFacts', facts: read.facts, reason: values['reason'] ?? '' });
+    },
+  };
+}
+
+/** What is known of some cylinders alone, where it is not what is known of the engine. */
+export function askCylinderFacts(
+  layout: Layout,
+  unit: LengthUnit,
+  send: (draft: JobDraft) => Promise<ApiProblem | undefined>,
+): Ask {
+  const groups: readonly {
+    readonly value: string;
+    readonly label: string;
+    readonly ids: readonly string[];
+  }[] = [
+    ...layout.cylinders.map(({ id, label }) => ({ value: `cylinder ${id}`, label, ids: [id] })),
+    ...(layout.heads ?? []).map(({ id, label, cylinders }) => ({
+      value: `head ${id}`,
+      label: `all under ${label}`,
+      ids: cylinders,
+    })),
+    ...(layout.banks.length < 2
+      ? []
+      : layout.banks.map(({ id, label }) => ({
+          value: `bank ${id}`,
+          label: `all of ${label}`,
+          ids: layout.cylinders.filter(({ bank }) => bank === id).map((each) => each.id),
+        }))),
+  ];
+  const keys = ['oversize', 'measuredBore'] as const;
+  return {
+    title: 'Say it of single cylinders',
+    lines: [
+      'What is said here holds for these cylinders, before what was said of the engine. Only what depends on it is judged again.',
+    ],
+    fields: [
+      {
+        key: 'which',
+        label: 'Which',
+        kind: 'choice',
+        options: groups.map(({ value, label }) => ({ value, label })),
+      },
+      { ...fieldFor('oversize', unit), optional: true },
+      fieldFor('measuredBore', unit),
+      { key: 'reason', label: 'How it is known', kind: 'text' },
+    ],
+    submit: 'Say so',
+    act: (values) => {
+      const read = factsOf(keys, values, unit);
+      if (!read.ok) return read.problem;
+      const cylinders = groups.find(({ value }) => value === values['which'])?.ids ?? [];
+      return send({
+        type: 'sayCylinderFacts',
+        cylinders: [...cylinders],
+        facts: read.facts as CylinderFacts,
+        reason: values['reason'] ?? '',
+      });
     },
   };
 }
