@@ -98,6 +98,7 @@ export * from './release/pin-context';
 export * from './release/arrival';
 export * from './release/open-matters';
 export * from './release/findings-at';
+export * from './release/remarks';
 export * from './release/gate-waits';
 export * from './release/statement/gate-statement';
 export * from './release/statement/sections';

@@ -7,7 +7,7 @@ import type { ErrorRequestHandler, Express, Response } from 'express';
 import helmet from 'helmet';
 import { floorRoutes } from './floor';
 import { instrumentRoutes } from './instruments';
-import { jobRoutes, Jobs } from './jobs';
+import { jobRoutes, Jobs, photographRoutes } from './jobs';
 import { libraryRoutes } from './library';
 import { guardRoutes, peopleRoutes } from './people';
 import { guardContentType, guardHost, guardOrigin, JSON_TYPE, plainJson } from './platform/guard';
@@ -79,6 +79,7 @@ export function createApp(services: Services, { webDir, names = [], behind }: Ap
   app.use('/api', peopleRoutes(services));
   app.use('/api/jobs', releaseRoutes(services, jobs));
   app.use('/api/jobs', jobRoutes(services, jobs));
+  app.use('/api/jobs', photographRoutes(services, jobs));
   app.use('/api/library', libraryRoutes(services));
   app.use('/api/instruments', instrumentRoutes(services));
   app.use('/api', floorRoutes(services, jobs));

@@ -41,6 +41,7 @@ import {
   route,
   saidFacts,
 } from '../release/schemas';
+import { remarkCommands, remarkEventData } from '../release/remark-schemas';
 import { reworkCommands } from '../rework/schemas';
 
 const rules = z.int().min(1);
@@ -55,6 +56,7 @@ const jobEventData = {
   ...benchEventData,
   ...partEventData,
   ...findingEventData,
+  ...remarkEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
 /** The schemas of versions before the newest one, the first one first. */
@@ -135,6 +137,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...arrivalCommands,
   ...benchCommands,
   ...findingCommands,
+  ...remarkCommands,
   ...reworkCommands,
   ...gateCommands,
 ]) satisfies z.ZodType<JobCommand>;

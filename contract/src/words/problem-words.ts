@@ -366,6 +366,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'the route of the job',
     next: 'Choose a route without it, or take it out of the route.',
   }),
+  FINDING_UNKNOWN: () => ({
+    what: 'This finding is not there any more',
+    where: 'findings',
+    next: 'Look at the findings again: it was decided, or what it was about has changed.',
+  }),
+  ORDER_UNKNOWN: () => ({
+    what: 'This order is settled already, or was never placed',
+    where: 'findings',
+    next: 'Look at the finding again.',
+  }),
   CYLINDER_UNKNOWN: ({ cylinder, known }) => ({
     what: cylinder === '' ? 'No cylinder was named' : `This engine has no cylinder ${cylinder}`,
     where: `its cylinders: ${known.join(', ')}`,

@@ -99,6 +99,7 @@ const thou = (count: number) => count * 25_400;
 const SPREAD = {
   id: 'r',
   row: 'SL-9 rev A row 1',
+  about: 'engine all',
   kind: 'spread',
   state: 'broken',
   across: 'engine',
@@ -108,7 +109,7 @@ const SPREAD = {
   allowed: thou(2),
 } as const satisfies SetRuleStand;
 const { most: _, ...OPEN } = SPREAD;
-const RELATION = { id: 'r', row: 'SL-9 rev A row 2', kind: 'relation' } as const;
+const RELATION = { id: 'r', row: 'SL-9 rev A row 2', about: at(1), kind: 'relation' } as const;
 test.each<[string, SetRuleStand, string]>([
   [
     'too far apart over the engine',

@@ -21,6 +21,8 @@ export interface SetRuleStand {
   /** Changes whenever one of the readings does, so that an acceptance is of these readings. */
   readonly id: string;
   readonly row: string;
+  /** Which readings of the engine it holds together, whatever they are: the place, or the group. */
+  readonly about: string;
   readonly kind: 'spread' | 'match' | 'relation';
   readonly state: 'holds' | 'broken' | 'notProven';
   /** The readings that it is about: of a relation the one that must not be smaller first. */
@@ -112,21 +114,21 @@ function spreads(
       ? []
       : [
           {
-            ...stand(row, kind, ungrouped),
+            ...stand(row, kind, ungrouped, across),
             state: 'notProven',
             across,
             allowed: max.nm,
             cannotBecause: 'groupUnknown',
           },
         ];
-  return [...groups.values()]
-    .flatMap((stands): SetRuleStand[] => {
+  return [...groups]
+    .flatMap(([group, stands]): SetRuleStand[] => {
       const readings = stands.filter(isTaken);
       const spread = spreadOfSet(readings.map(([, { reading }]) => reading));
       if (spread === undefined || readings.length < 2 || stands.includes('missing')) return [];
       return [
         {
-          ...stand(row, kind, readings),
+          ...stand(row, kind, readings, `${across} ${group}`),
           state:
             spread.least > max.nm
               ? 'broken'
@@ -167,21 +169,28 @@ function relations(
     const its = there === undefined ? 'outside' : standing(there);
     if (its === 'missing') return [];
     if (its === 'outside')
-      return [{ ...stand(row, 'relation', [mine]), state: 'notProven', cannotBecause: 'otherNotMeasured' }];
+      return [
+        {
+          ...stand(row, 'relation', [mine], placeKey(place)),
+          state: 'notProven',
+          cannotBecause: 'otherNotMeasured',
+        },
+      ];
     const [a, b] = [intervalOf(mine[1].reading), intervalOf(its[1].reading)];
     const surelySmaller = a.hiOpen ? a.hi <= b.lo : a.hi < b.lo;
     return [
       {
-        ...stand(row, 'relation', [mine, its]),
+        ...stand(row, 'relation', [mine, its], placeKey(place)),
         state: surelySmaller ? 'broken' : a.lo >= b.hi ? 'holds' : 'notProven',
       },
     ];
   });
 }
 
-const stand = (row: LimitRow, kind: SetRuleStand['kind'], readings: readonly Taken[]) => ({
+const stand = (row: LimitRow, kind: SetRuleStand['kind'], readings: readonly Taken[], about: string) => ({
   id: `${row.id} ${readings.map(([, { seq }]) => seq).join(' ')}`,
   row: row.id,
+  about,
   kind,
   places: readings.map(([place]) => placeKey(place)),
 });

@@ -65,6 +65,10 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'settleFact':
     case 'signGate':
     case 'confirmIdentity':
+    case 'noteFinding':
+    case 'addPhotograph':
+    case 'placeOrder':
+    case 'settleOrder':
     case 'addSupplement':
       return {};
   }

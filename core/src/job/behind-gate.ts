@@ -24,6 +24,11 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
       return false; // these are decided by the gates themselves
     // A gauge that is taken changes nothing that was measured with another.
     case 'takeInstrument':
+    // What is added to a finding decides nothing.
+    case 'noteFinding':
+    case 'addPhotograph':
+    case 'placeOrder':
+    case 'settleOrder':
       return false;
     case 'confirmIdentity':
     case 'correctSerial':

@@ -179,6 +179,14 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const { note, reason, approval } = first.data;
       return told({ type: 'acceptLimitNote', note, pin: first.data.pin, approval, reason });
     }
+    case 'findingNoted':
+      return told({ type: 'noteFinding', ...first.data });
+    case 'photographAdded':
+      return told({ type: 'addPhotograph', ...first.data });
+    case 'orderPlaced':
+      return told({ type: 'placeOrder', ...first.data });
+    case 'orderSettled':
+      return told({ type: 'settleOrder', ...first.data });
     case 'gateSigned': {
       const { gate, digest, words, statement, sections } = first.data;
       return told({ type: 'signGate', gate, digest, words }, { signedAs: { statement, sections } });

@@ -6,6 +6,7 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { decideGates } from '../release/decide-gates';
 import { signatureOf } from '../release/gates';
+import { decideRemarks } from '../release/remarks';
 import type { GateRule } from '../release/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decideRework, isFact } from '../rework/decide-rework';
@@ -77,6 +78,11 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'acceptLimitNote':
     case 'decideNotApplicable':
       return decideFindings(state, command, by, at);
+    case 'noteFinding':
+    case 'addPhotograph':
+    case 'placeOrder':
+    case 'settleOrder':
+      return decideRemarks(state, command, by);
     case 'signGate':
     case 'reopenGate':
     case 'addSupplement':

@@ -7,6 +7,7 @@ import type { Envelope } from '../record/envelope';
 import { evolveBy, understandEntry } from '../record/event-table';
 import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
+import { NO_REMARKS } from '../release/remarks';
 import { JOB_EVENTS } from './job-events';
 import type { JobEntry } from './job-events';
 import type { JobState } from './job-state';
@@ -35,6 +36,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NO_PIN,
       ...NO_PLACES,
       ...NOTHING_DECIDED,
+      ...NO_REMARKS,
       ...NO_GATE_SIGNED,
     };
   }

@@ -2,6 +2,7 @@ import type { BenchCommand } from '../bench/decide-bench';
 import type { FindingCommand } from '../findings/decide-findings';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
+import type { RemarkCommand } from '../release/remarks';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../release/route';
@@ -54,7 +55,13 @@ export type ArrivalCommand =
       readonly reason: string;
     };
 
-export type JobCommand = ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | GateCommand;
+export type JobCommand =
+  | ArrivalCommand
+  | BenchCommand
+  | FindingCommand
+  | ReworkCommand
+  | RemarkCommand
+  | GateCommand;
 export type JobCommandType = JobCommand['type'];
 
 /** What a command says of the state that its author saw. */

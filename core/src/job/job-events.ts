@@ -11,6 +11,7 @@ import { ZONE_BEFORE } from '../people/zone';
 import { ARRIVAL_EVENTS } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
+import { REMARK_EVENTS } from '../release/remarks';
 import type { Route } from '../release/route';
 import type { JobState } from './job-state';
 
@@ -80,6 +81,7 @@ export const JOB_EVENTS = {
     }),
   ),
   ...FINDING_EVENTS,
+  ...REMARK_EVENTS,
   ...GATE_EVENTS,
 };
 export type JobEventData = DataIn<typeof JOB_EVENTS>;

@@ -5,9 +5,11 @@ import type { PinState } from '../library/limit-in-force';
 import type { ClockPutRight } from '../record/event-table';
 import type { ArrivalState } from '../release/arrival';
 import type { GatesState } from '../release/gates';
+import type { RemarksState } from '../release/remarks';
 
 /** A job as its story tells it: every topic's slice, and where the story stands. */
-export interface JobState extends ArrivalState, PartsState, PinState, PlacesState, FindingsState, GatesState {
+export interface JobState
+  extends ArrivalState, PartsState, PinState, PlacesState, FindingsState, RemarksState, GatesState {
   readonly id: string;
   readonly seq: number;
   readonly at: string;

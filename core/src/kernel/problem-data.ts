@@ -38,6 +38,8 @@ export interface ProblemData {
   };
   PART_KIND_UNKNOWN: { readonly characteristic: string; readonly model: string; readonly kind: string };
   SHEET_NOT_MEASURED: { readonly sheet: string };
+  FINDING_UNKNOWN: { readonly finding: string };
+  ORDER_UNKNOWN: { readonly order: number };
   CYLINDER_UNKNOWN: { readonly cylinder: string; readonly known: readonly string[] };
   // instruments
   INSTRUMENT_NOT_TAKEN: { readonly instrument: string };

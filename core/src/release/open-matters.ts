@@ -297,7 +297,14 @@ export function notesAbout(state: MattersSlice, sheets: readonly string[]): read
 function ruleFindings(state: MattersSlice, characteristics: readonly string[]): Finding[] {
   return setRules(state, characteristics)
     .filter(({ id, state: stands }) => stands !== 'holds' && !isAcceptedNote(state, id, true))
-    .map((rule) => ({ id: `rule ${rule.id}`, kind: 'setRule', rule, decidedBy: INSPECTORS, notBy: [] }));
+    .map((rule) => ({
+      // Measured again and still broken, it is the same finding; what was accepted is of the readings.
+      id: `rule ${rule.row} ${rule.about}`,
+      kind: 'setRule',
+      rule,
+      decidedBy: INSPECTORS,
+      notBy: [],
+    }));
 }
 
 /** What was accepted about limits is of one pin; what is about the serial alone stays. */

@@ -1,6 +1,6 @@
 import { NOBODY, sealText, verifyChain } from '@oak-gate/core';
 import type { JobState, LibraryState, PeopleState } from '@oak-gate/core';
-import { Attachments } from '../library';
+import { Attachments } from '../platform/attachments';
 import { ProblemError } from '../platform/problem-error';
 import { checkSignature, LIBRARY, ledgerStore, PEOPLE, SealKey } from '../record';
 import type { openLedger } from '../services';
@@ -37,6 +37,7 @@ export async function checkShop(
   const people = (await trying('people', () => ledger.state<PeopleState>(PEOPLE))) ?? NOBODY;
   await trying('keys', () => SealKey.inFolder(folder, people.shop?.key));
 
+  const pictured: KeptFile[] = [];
   const chains = await ledgerStore.ends(db.read);
   let [entries, seals] = [0, 0];
   for (const { chain } of chains) {
@@ -46,7 +47,9 @@ export async function checkShop(
     if (!verifyChain({ entries: told }).intact)
       faults.push(`${chain}: an entry does not follow from the one before it`);
     if (!chain.startsWith('job:')) continue;
-    const seal = (await trying(chain, () => ledger.state<JobState>(chain)))?.seal;
+    const job = await trying(chain, () => ledger.state<JobState>(chain));
+    pictured.push(...photographsOf(job));
+    const seal = job?.seal;
     if (seal === undefined) continue;
     seals++;
     const key = people.keys.find(({ keyId }) => keyId === seal.signature.keyId);
@@ -59,7 +62,19 @@ export async function checkShop(
   const attached = Object.values(library?.revisions ?? {}).flatMap(({ revision, attachments: files }) =>
     files.map(({ sha256, name }) => ({ sha256, what: `${revision.id}, ${name}` })),
   );
-  for (const { sha256, what } of attached) await trying(what, () => attachments.read(sha256));
-  const files = new Set(attached.map(({ sha256 }) => sha256)).size;
+  for (const { sha256, what } of [...attached, ...pictured])
+    await trying(what, () => attachments.read(sha256));
+  const files = new Set([...attached, ...pictured].map(({ sha256 }) => sha256)).size;
   return { chains: chains.length, entries, seals, files, faults };
 }
+
+interface KeptFile {
+  readonly sha256: string;
+  readonly what: string;
+}
+const photographsOf = (state: JobState | undefined): readonly KeptFile[] =>
+  (state?.remarks ?? []).flatMap((each) =>
+    each.kind === 'photograph'
+      ? [{ sha256: each.file.sha256, what: `job ${state?.job.number ?? ''}, ${each.file.name}` }]
+      : [],
+  );

@@ -1,2 +1,3 @@
 export { jobRoutes } from './jobs.routes';
+export { photographRoutes } from './photograph.routes';
 export { Jobs } from './jobs.service';

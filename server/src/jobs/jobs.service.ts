@@ -43,7 +43,14 @@ export class Jobs {
     return { jobId: outcome.entries[0]?.entry.job ?? jobId, outcome };
   }
 
-  async command(jobId: string, id: string, command: JobCommand, by: Actor): Promise<Outcome> {
+  /** @param keep puts on the disk what the event speaks of, once it is decided that there will be one */
+  async command(
+    jobId: string,
+    id: string,
+    command: JobCommand,
+    by: Actor,
+    keep?: () => void,
+  ): Promise<Outcome> {
     await this.warm();
     await this.state(jobId);
     const { ledger } = this.services;
@@ -55,7 +62,11 @@ export class Jobs {
       decide: async (state, at, tx) => {
         if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
         const facts = factsFor(this.services, state, command, by, at);
-        if (command.type !== 'correctSerial') return orThrow(decideJob(state, command, facts));
+        if (command.type !== 'correctSerial') {
+          const decided = orThrow(decideJob(state, command, facts));
+          keep?.();
+          return decided;
+        }
         const serial = command.serial.trim();
         const engineOfSerial = await this.engineOf(tx, state.engine.model, serial);
         const events = orThrow(decideJob(state, command, { ...facts, engineOfSerial }));

@@ -12,7 +12,7 @@ import { actorOf } from '../people';
 import { checked } from '../platform/body';
 import { sendEvents } from '../platform/event-stream';
 import { ProblemError } from '../platform/problem-error';
-import { kindOfContent } from './content-kind';
+import { kindOfContent } from '../platform/content-kind';
 import { LibraryImport } from './library-import';
 import type { SentFile } from './library-import';
 import type { Library } from './library.service';

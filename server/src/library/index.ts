@@ -1,2 +1,1 @@
-export { Attachments } from './attachments';
 export { libraryRoutes } from './library.routes';

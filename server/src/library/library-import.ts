@@ -4,7 +4,7 @@ import { cellWords } from '@oak-gate/contract';
 import type { ImportProgress } from '@oak-gate/contract';
 import type { Actor, AttachedFile, ImportedDraft, TableError } from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
-import { Attachments } from './attachments';
+import { Attachments } from '../platform/attachments';
 import { importThreads } from './import-thread';
 import type { Library } from './library.service';
 import { MOST_ERRORS } from './read-import';

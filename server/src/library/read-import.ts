@@ -21,7 +21,7 @@ import type {
 } from '@oak-gate/core';
 import { CsvError, parse } from 'csv-parse';
 import { ProblemError } from '../platform/problem-error';
-import { lookAtAttachment } from './attachments';
+import { lookAtAttachment } from '../platform/attachments';
 import { CSV_OPTIONS, delimiterOf } from './grid/read-csv';
 import { readGrid } from './grid/read-grid';
 

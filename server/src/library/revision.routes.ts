@@ -32,7 +32,7 @@ import { ProblemError } from '../platform/problem-error';
 import { bytesOf, rawBody } from '../platform/raw-body';
 import { projectionStore } from '../record';
 import type { JobRow } from '../record';
-import { Attachments, LARGEST_ATTACHMENT, lookAtAttachment } from './attachments';
+import { Attachments, LARGEST_ATTACHMENT, lookAtAttachment } from '../platform/attachments';
 import type { Library } from './library.service';
 import { writeCsv, writeXlsx } from '../platform/write-table';
 

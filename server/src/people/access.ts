@@ -49,6 +49,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /jobs/:jobId/record.pdf': 'signedIn',
   'GET /jobs/:jobId/sheets.csv': 'signedIn',
   'POST /jobs/:jobId/commands': 'signedIn',
+  'POST /jobs/:jobId/photographs': 'signedIn',
+  'GET /jobs/:jobId/photographs/:sha256': 'signedIn',
 
   'GET /instruments': 'signedIn',
   'POST /instruments': instruments,

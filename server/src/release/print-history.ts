@@ -1,4 +1,4 @@
-import { measuredLines, partLines } from '@oak-gate/contract';
+import { addedWords, findingName, measuredLines, partLines } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
 import type { JobState } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -33,6 +33,25 @@ export function history(state: JobState): Content[] {
             worked.map((line) => workRow(state, line)),
           ),
         ]),
+    ...added(state),
+  ];
+}
+/** What was added to findings; a photograph is named by its digest, under which it is kept. */
+function added(state: JobState): Content[] {
+  if (state.remarks.length === 0) return [];
+  return [
+    title('Notes, photographs and orders'),
+    table(
+      [190, '*', 'auto'],
+      ['Finding', 'What was added', 'By'],
+      state.remarks.map((each): TableCell[] => [
+        findingName(state, each.finding),
+        each.kind === 'photograph'
+          ? { stack: [addedWords(each), small(`SHA-256 ${each.file.sha256}`)] }
+          : addedWords(each),
+        small(`${each.by.name}, ${moment(state, each.at)}`),
+      ]),
+    ),
   ];
 }
 function rowOf(state: JobState, { where, figure, what, note, by, at, struck }: HistoryLine): TableCell[] {

@@ -1,4 +1,4 @@
-import { kindOfContent } from '../content-kind';
+import { kindOfContent } from '../../platform/content-kind';
 import { ProblemError } from '../../platform/problem-error';
 import type { Grid } from './grid';
 import { readCsv } from './read-csv';

@@ -12,13 +12,14 @@ import type { FitParams } from '../ui/fit-params';
 import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
 import { settleAsk } from '../ui/settle-ask';
+import { FindingRemarks } from './finding-remarks';
 import { askFacts } from './say-facts';
 import type { FactKey } from './say-facts';
 
 /** What needs a decision, of whom, with what each answer would mean. */
 @Component({
   selector: 'app-finding-list',
-  imports: [RouterLink],
+  imports: [FindingRemarks, RouterLink],
   templateUrl: './finding-list.html',
   styleUrl: './finding-list.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

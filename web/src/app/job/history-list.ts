@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { measuredLines, partLines } from '@oak-gate/contract';
+import { findingName, measuredLines, partLines, addedWords } from '@oak-gate/contract';
 import type { JobState } from '@oak-gate/core';
 import { WhenPipe } from '../ui/when.pipe';
 
@@ -61,6 +61,30 @@ import { WhenPipe } from '../ui/when.pipe';
         </table>
       </details>
     }
+    @if (added().length > 0) {
+      <details class="panel panel-pad" open>
+        <summary>
+          <h2>Notes, photographs and orders</h2>
+        </summary>
+        <table class="list">
+          <tbody>
+            @for (line of added(); track line.seq) {
+              <tr>
+                <td>{{ line.finding }}</td>
+                <td>
+                  @if (line.picture; as picture) {
+                    <a [href]="picture" target="_blank" rel="noopener">{{ line.words }}</a>
+                  } @else {
+                    {{ line.words }}
+                  }
+                </td>
+                <td class="soft">{{ line.by }}, {{ line.at | when }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </details>
+    }
   `,
   styles: `
     :host {
@@ -94,4 +118,16 @@ export class HistoryList {
   readonly job = input.required<JobState>();
   protected readonly measured = computed(() => measuredLines(this.job()));
   protected readonly parts = computed(() => partLines(this.job()));
+  /** What was added to findings, also to those that are decided. */
+  protected readonly added = computed(() => {
+    const job = this.job();
+    return job.remarks.map((each) => ({
+      seq: each.seq,
+      finding: findingName(job, each.finding),
+      words: addedWords(each),
+      picture: each.kind === 'photograph' ? `/api/jobs/${job.id}/photographs/${each.file.sha256}` : undefined,
+      by: each.by.name,
+      at: each.at,
+    }));
+  });
 }

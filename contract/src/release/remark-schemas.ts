@@ -1,0 +1,29 @@
+import { ORDER_SETTLED } from '@oak-gate/core';
+import type { RemarkCommand, RemarkEventData } from '@oak-gate/core';
+import { isoDate, name, reason, text } from '../common/values';
+import * as z from 'zod';
+import { attachedFile } from '../library/schemas';
+
+const finding = text(2000);
+const order = { what: name, supplier: name, number: text(120), expectedOn: isoDate.nullable() };
+const settled = { order: z.int(), as: z.enum(ORDER_SETTLED), note: text(2000) };
+export const remarkEventData = {
+  findingNoted: z.object({ finding, text: reason }),
+  photographAdded: z.object({ finding, file: attachedFile, caption: text(2000) }),
+  orderPlaced: z.object({ finding, ...order }),
+  orderSettled: z.object(settled),
+} satisfies { [T in keyof RemarkEventData]: z.ZodType<RemarkEventData[T]> };
+
+/** A photograph is not among them: it comes with its bytes, by an address of its own. */
+export const remarkCommands = [
+  z.strictObject({ type: z.literal('noteFinding'), finding, text: reason }),
+  z.strictObject({ type: z.literal('placeOrder'), finding, ...order }),
+  z.strictObject({ type: z.literal('settleOrder'), ...settled }),
+] as const satisfies readonly z.ZodType<RemarkCommand>[];
+/** What is said of a photograph beside its bytes. */
+export const photographQuery = z.object({
+  command: z.uuid(),
+  finding,
+  name: z.string().min(1).max(200),
+  caption: text(2000).default(''),
+});

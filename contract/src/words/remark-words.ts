@@ -1,0 +1,48 @@
+import { currentPin, openMatters, parsePlaceKey } from '@oak-gate/core';
+import type { JobState, Remark } from '@oak-gate/core';
+import { placeInJob } from './place-words';
+import { findingWords } from './wait-words';
+
+const CAUSE_WORDS: Readonly<Record<string, string>> = {
+  outOfLimits: 'out of limits',
+  contested: 'two people measured it',
+  notApplicable: 'said to be not applicable',
+  limit: 'its limit was to be decided',
+  rule: 'a rule over several readings',
+  note: 'something about its limit',
+  report: 'a report from the workshop',
+  instrument: 'an instrument past its check',
+};
+
+/** What a finding is called, also when it is decided and not among the open ones any more. */
+export function findingName(state: JobState, id: string): string {
+  const open = openMatters(state).findings.find((each) => each.id === id);
+  if (open !== undefined) return findingWords(state, open);
+  const [cause = '', ...rest] = id.split(' ');
+  const words = CAUSE_WORDS[cause] ?? 'a finding';
+  const about = rest.join(' ');
+  // Some findings are about a place or a fit, others about a row, a gauge or an entry.
+  const key = rest.find((each) => parsePlaceKey(each) !== undefined);
+  return key === undefined
+    ? `${words}${about === '' ? '' : ` (${about})`}`
+    : `${placeInJob(currentPin(state), key)}: ${words}`;
+}
+
+/** What was added to a finding, in a sentence. */
+export function addedWords(remark: Remark): string {
+  switch (remark.kind) {
+    case 'note':
+      return remark.text;
+    case 'photograph':
+      return `photograph ${remark.file.name}${remark.caption === '' ? '' : `: ${remark.caption}`}`;
+    case 'order': {
+      const { what, supplier, number, expectedOn, settled } = remark;
+      const due = expectedOn === null ? '' : `, expected on ${expectedOn}`;
+      const done =
+        settled === undefined
+          ? ''
+          : `; ${settled.as} (${settled.by})${settled.note === '' ? '' : `: ${settled.note}`}`;
+      return `ordered: ${what}, from ${supplier}${number === '' ? '' : `, order ${number}`}${due}${done}`;
+    }
+  }
+}

@@ -1,0 +1,152 @@
+import type { AttachedFile } from '../library/document';
+import type { Actor, Role } from '../kernel/actor';
+import { holdsOneOf } from '../kernel/actor';
+import type { Problem } from '../kernel/problem-data';
+import { refuse } from '../kernel/refuse';
+import { ok } from '../kernel/result';
+import type { Result } from '../kernel/result';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { openMatters } from './open-matters';
+import type { MattersSlice } from './open-matters';
+
+/** What somebody adds to a finding: it names the finding, whose id stays however often somebody measures. */
+export type Remark = RemarkFrame &
+  (
+    | { readonly kind: 'note'; readonly text: string }
+    | { readonly kind: 'photograph'; readonly file: AttachedFile; readonly caption: string }
+    | (Order & {
+        readonly kind: 'order';
+        readonly settled?: {
+          readonly as: OrderSettled;
+          readonly note: string;
+          readonly by: string;
+          readonly at: string;
+        };
+      })
+  );
+interface RemarkFrame {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly finding: string;
+}
+/** A part that was ordered because of a finding. */
+export interface Order {
+  readonly what: string;
+  readonly supplier: string;
+  /** The number of the order; empty where there is none. */
+  readonly number: string;
+  readonly expectedOn: string | null;
+}
+export const ORDER_SETTLED = ['arrived', 'cancelled'] as const;
+export type OrderSettled = (typeof ORDER_SETTLED)[number];
+
+export interface RemarksState {
+  readonly remarks: readonly Remark[];
+}
+export const NO_REMARKS: RemarksState = { remarks: [] };
+
+type OnFinding<D> = D & { readonly finding: string };
+const added = (
+  { remarks }: RemarksState,
+  { seq, at, by }: Stamp,
+  remark: Remark extends infer R ? (R extends Remark ? Omit<R, 'seq' | 'at' | 'by'> : never) : never,
+): RemarksState => ({
+  remarks: [...remarks, { seq, at, by: { id: by.id, name: by.name }, ...remark }],
+});
+
+/** What is said of findings, as events. They decide nothing: what a finding waits for stays what it was. */
+export const REMARK_EVENTS = {
+  findingNoted: event<OnFinding<{ readonly text: string }>, RemarksState>()(1, (state, data, stamp) =>
+    added(state, stamp, { kind: 'note', ...data }),
+  ),
+  photographAdded: event<
+    OnFinding<{ readonly file: AttachedFile; readonly caption: string }>,
+    RemarksState
+  >()(1, (state, data, stamp) => added(state, stamp, { kind: 'photograph', ...data })),
+  orderPlaced: event<OnFinding<Order>, RemarksState>()(1, (state, data, stamp) =>
+    added(state, stamp, { kind: 'order', ...data }),
+  ),
+  orderSettled: event<
+    { readonly order: number; readonly as: OrderSettled; readonly note: string },
+    RemarksState
+  >()(1, ({ remarks }, { order, as, note }, { at, by }) => ({
+    remarks: remarks.map((each) =>
+      each.kind === 'order' && each.seq === order
+        ? { ...each, settled: { as, note, by: by.name, at } }
+        : each,
+    ),
+  })),
+};
+export type RemarkEventData = DataIn<typeof REMARK_EVENTS>;
+export type RemarkEvent = EventIn<typeof REMARK_EVENTS>;
+
+export type RemarkCommand =
+  | { readonly type: 'noteFinding'; readonly finding: string; readonly text: string }
+  /** The file lies on the server's disk before the command comes to be decided. */
+  | {
+      readonly type: 'addPhotograph';
+      readonly finding: string;
+      readonly file: AttachedFile;
+      readonly caption: string;
+    }
+  | ({ readonly type: 'placeOrder'; readonly finding: string } & Order)
+  /** `order`: the number of the entry that placed it. */
+  | {
+      readonly type: 'settleOrder';
+      readonly order: number;
+      readonly as: OrderSettled;
+      readonly note: string;
+    };
+
+const WRITERS: readonly Role[] = ['technician', 'inspector'];
+
+/**
+ * Decides what is added to a finding: one that waits for a decision, or that something was added to before.
+ * @problems FINDING_UNKNOWN, ORDER_UNKNOWN, REASON_MISSING where nothing is said
+ */
+export function decideRemarks(
+  state: MattersSlice & RemarksState,
+  command: RemarkCommand,
+  by: Actor,
+): Result<readonly RemarkEvent[], Problem> {
+  if (!holdsOneOf(by, WRITERS))
+    return refuse('MAY_NOT', { action: 'add to a finding', needs: WRITERS, person: by.name });
+  if (command.type === 'settleOrder') {
+    const { order, as, note } = command;
+    const placed = state.remarks.find(({ seq }) => seq === order);
+    return placed?.kind !== 'order' || placed.settled !== undefined
+      ? refuse('ORDER_UNKNOWN', { order })
+      : ok([{ type: 'orderSettled', v: 1, data: { order, as, note: note.trim() } }]);
+  }
+  const { finding } = command;
+  const isKnown =
+    openMatters(state).findings.some(({ id }) => id === finding) ||
+    state.remarks.some((each) => each.finding === finding);
+  if (!isKnown) return refuse('FINDING_UNKNOWN', { finding });
+  switch (command.type) {
+    case 'noteFinding': {
+      const text = command.text.trim();
+      return text === ''
+        ? refuse('REASON_MISSING', { action: 'note something' })
+        : ok([{ type: 'findingNoted', v: 1, data: { finding, text } }]);
+    }
+    case 'addPhotograph': {
+      const { file, caption } = command;
+      return ok([{ type: 'photographAdded', v: 1, data: { finding, file, caption: caption.trim() } }]);
+    }
+    case 'placeOrder': {
+      const [what, supplier] = [command.what.trim(), command.supplier.trim()];
+      if (what === '' || supplier === '') return refuse('REASON_MISSING', { action: 'order something' });
+      const { number, expectedOn } = command;
+      return ok([
+        { type: 'orderPlaced', v: 1, data: { finding, what, supplier, number: number.trim(), expectedOn } },
+      ]);
+    }
+  }
+}
+
+/** What was added to a finding, in the order in which it was. */
+export const remarksOn = ({ remarks }: RemarksState, finding: string): readonly Remark[] =>
+  remarks.filter((each) => each.finding === finding);

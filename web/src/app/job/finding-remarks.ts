@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { commandAnswer, addedWords } from '@oak-gate/contract';
+import { ORDER_SETTLED, remarksOn } from '@oak-gate/core';
+import type { JobState, Remark } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../state/api';
+import type { ApiProblem } from '../state/api';
+import { JobActions } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { newId } from '../state/new-id';
+import { Asker } from '../ui/asker';
+import { WhenPipe } from '../ui/when.pipe';
+
+/** Notes, photographs and orders that belong to a finding: they stay with it, however often somebody measures. */
+@Component({
+  selector: 'app-finding-remarks',
+  imports: [MatMenuModule, WhenPipe],
+  templateUrl: './finding-remarks.html',
+  styleUrl: './finding-remarks.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FindingRemarks {
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+  readonly job = input.required<JobState>();
+  readonly finding = input.required<string>();
+  protected readonly sealed = computed(() => this.job().seal !== undefined);
+  protected readonly remarks = computed(() =>
+    remarksOn(this.job(), this.finding()).map((remark) => ({
+      remark,
+      words: addedWords(remark),
+      picture:
+        remark.kind === 'photograph'
+          ? `/api/jobs/${this.job().id}/photographs/${remark.file.sha256}`
+          : undefined,
+      isOpen: remark.kind === 'order' && remark.settled === undefined,
+    })),
+  );
+
+  protected async note(): Promise<void> {
+    const finding = this.finding();
+    await this.asker.ask({
+      title: 'A note to this finding',
+      lines: ['It stands in the record with your name. It decides nothing.'],
+      fields: [{ key: 'text', label: 'What is to be said', kind: 'text' }],
+      submit: 'Note it',
+      act: ({ text = '' }) => this.desk.ask({ type: 'noteFinding', finding, text }),
+    });
+  }
+  protected async order(): Promise<void> {
+    const finding = this.finding();
+    await this.asker.ask({
+      title: 'A part is ordered',
+      lines: ['So that everybody sees what this waits for.'],
+      fields: [
+        { key: 'what', label: 'What is ordered', kind: 'line' },
+        { key: 'supplier', label: 'From whom', kind: 'line' },
+        { key: 'number', label: 'Number of the order', kind: 'line', optional: true },
+        { key: 'expectedOn', label: 'Expected on', kind: 'date', optional: true },
+      ],
+      submit: 'It is ordered',
+      act: ({ what = '', supplier = '', number = '', expectedOn = '' }) =>
+        this.desk.ask({
+          type: 'placeOrder',
+          finding,
+          what,
+          supplier,
+          number,
+          expectedOn: expectedOn === '' ? null : expectedOn,
+        }),
+    });
+  }
+  protected async settle({ seq }: Remark): Promise<void> {
+    const words = { arrived: 'it arrived', cancelled: 'it was cancelled' };
+    await this.asker.ask({
+      title: 'What became of the order',
+      lines: [],
+      fields: [
+        {
+          key: 'as',
+          label: 'What happened',
+          kind: 'choice',
+          options: ORDER_SETTLED.map((as) => ({ value: as, label: words[as] })),
+        },
+        { key: 'note', label: 'A word about it', kind: 'line', optional: true },
+      ],
+      submit: 'Say so',
+      act: ({ as, note = '' }) =>
+        this.desk.ask({
+          type: 'settleOrder',
+          order: seq,
+          as: as === 'cancelled' ? 'cancelled' : 'arrived',
+          note,
+        }),
+    });
+  }
+  /** The picture is shown before it is sent, with a line about it. */
+  protected async photograph(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (file === undefined) return;
+    await this.asker.ask({
+      title: `A photograph of it: ${file.name}`,
+      lines: ['It is kept with the record, as it is, under its own digest.'],
+      fields: [{ key: 'caption', label: 'What it shows', kind: 'line', optional: true }],
+      submit: 'Add it',
+      act: ({ caption = '' }) => this.send(file, caption),
+    });
+  }
+  private async send(file: File, caption: string): Promise<ApiProblem | undefined> {
+    const id = newId();
+    const query = new URLSearchParams({
+      command: id,
+      finding: this.finding(),
+      name: file.name,
+      caption,
+    });
+    const answer = await this.api.upload(
+      `/api/jobs/${this.job().id}/photographs?${query.toString()}`,
+      file,
+      commandAnswer,
+    );
+    if (!answer.ok) return answer.problem;
+    const { chain, entries } = answer.value;
+    this.store.dispatch(JobActions.accepted({ id, chain, entries }));
+    return undefined;
+  }
+}
