@@ -11,6 +11,7 @@ export * from './job/record-file';
 export * from './floor/schemas';
 export * from './words/place-words';
 export * from './words/state-words';
+export * from './words/mark-shapes';
 export * from './words/bench-figure';
 export * from './words/limit-words';
 export * from './evidence/evidence-words';

@@ -75,6 +75,7 @@ export * from './bench/places';
 export * from './bench/sheet-model';
 export * from './bench/bench-events';
 export * from './bench/judge-place';
+export * from './bench/derived-size';
 export * from './bench/derive';
 export * from './findings/source-unit';
 export * from './bench/parts-seen';

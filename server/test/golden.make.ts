@@ -1,5 +1,5 @@
 import { gateStatement } from '@oak-gate/contract';
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
@@ -23,6 +23,7 @@ import type {
   LibraryCommand,
   PeopleState,
   PrintedFigure,
+  Route,
   Stage,
 } from '@oak-gate/core';
 import { Jobs } from '../src/jobs';
@@ -30,7 +31,7 @@ import { Library } from '../src/library/library.service';
 import { ledgerStore } from '../src/record/ledger.store';
 import { exportRecord } from '../src/release/record-export';
 import { documentOf } from '../src/release/record-print';
-import { PIN, Shop } from './shop';
+import { jobRequest, PIN, serverRoot, Shop } from './shop';
 import { textOf } from './text-of';
 
 /**
@@ -46,8 +47,41 @@ const inMillimetres = (figure: PrintedFigure): PrintedFigure => {
   return { text: (nm / 1_000_000).toFixed(2), unit: 'mm', nm };
 };
 
+/** What is measured besides the gaps: two sizes of each bore, what they come to, and whether it was looked into. */
+const OF_BORES = [
+  { id: 'boreTop', name: 'Bore at the top', tools: ['sizeGauge'], setting: true },
+  {
+    ...{ id: 'boreFoot', name: 'Bore at the foot', tools: ['sizeGauge'] },
+    conditions: [{ id: 'heat', name: 'Heat', choices: [{ id: 'cold', text: 'cold' }] }],
+  },
+  {
+    ...{ id: 'boreCone', name: 'Bore, top less foot', tools: [], allowNegative: true },
+    from: { rule: 'difference', of: 'boreTop', less: 'boreFoot' },
+  },
+  { id: 'boreSeen', name: 'Bore without score', tools: [], unitKind: 'check' },
+].map((each) => ({
+  ...{ measures: 'in each cylinder', usualTool: 'bore gauge', unitKind: 'length', axes: ['cylinder'] },
+  ...{ wear: 'grows', words: { tight: 'small', loose: 'large' }, parts: ['bore'], stateOf: 'bore' },
+  ...each,
+}));
+const SHEETS_OF_BORES = OF_BORES.map(({ id }) => id);
+/** A folder of data with the shipped route, which has these sheets as well. */
+function folderWithRoute(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'oak-gate-golden-'));
+  mkdirSync(join(folder, 'routes'));
+  const shipped = JSON.parse(
+    readFileSync(join(serverRoot, 'data/routes/ring-gaps.json'), 'utf8'),
+  ) as Route & { readonly id: string };
+  const gates = shipped.gates.map((gate) =>
+    gate.stage === 'rings' ? { ...gate, sheets: [...gate.sheets, ...SHEETS_OF_BORES] } : gate,
+  );
+  const route = { ...shipped, id: 'gaps-and-bores', covers: 'ring end gaps and bores', gates };
+  writeFileSync(join(folder, 'routes/gaps-and-bores.json'), JSON.stringify(route));
+  return folder;
+}
+
 test('the corpus of this format', async () => {
-  const shop = await (await new Shop().open()).furnish();
+  const shop = await (await new Shop(folderWithRoute()).open()).furnish();
   const { services } = shop;
   await shop.sealed();
   const people = async (id: string) => {
@@ -145,12 +179,30 @@ test('the corpus of this format', async () => {
   for (const zone of ['America/Halifax', 'Europe/Oslo'])
     await (await shop.as('teo')).post('/api/shop/zone', { id: randomUUID(), zone, reason: 'the shop moved' });
   await (await shop.as('teo')).post('/api/shop/key', { id: randomUUID(), reason: 'ten years old', pin: PIN });
-  const { jobId } = await shop.openJob('J-2', '4330-20471');
+  const teoAt = await shop.as('teo');
+  for (const characteristic of OF_BORES)
+    await teoAt.post('/api/library/characteristics', { id: randomUUID(), characteristic });
+  await teoAt.post('/api/instruments', {
+    id: randomUUID(),
+    instrument: {
+      ...{ id: 'BG-1', name: 'Bore gauge', kind: 'sizeGauge', unit: 'mm', resolution: '0.001' },
+      ...{ uncertainty: '0.003', calibratedOn: '2026-05-01', dueOn: '2026-12-01', blades: [] },
+    },
+  });
+  await shop.publish(
+    { number: 'OM-5', revision: '1', kind: 'manual' },
+    'row,characteristic,min,max,service_max,unit,rule,question\n1,boreTop,130.17,130.20,130.30,mm,,\n2,boreFoot,130.17,130.20,130.30,mm,,\n3,boreCone,0,0.05,,mm,,\n4,boreSeen,,,,,check,Is the bore without score?',
+  );
+  const opened = await (
+    await shop.as('ivo')
+  ).post('/api/jobs', { ...jobRequest('J-2', '4330-20471'), route: 'gaps-and-bores' });
+  const jobId = opened.body.jobId as string;
   const jobs = new Jobs(services);
   const state = (): Promise<JobState> => jobs.state(jobId);
   const give = async (draft: JobDraft, by = ivo): Promise<void> => {
     shop.clock.advance(60_000);
-    const dueOn = draft.type === 'takeInstrument' ? { dueOn: '2026-06-02' } : {};
+    const due = 'instrument' in draft && draft.instrument === 'BG-1' ? '2026-12-01' : '2026-06-02';
+    const dueOn = draft.type === 'takeInstrument' ? { dueOn: due } : {};
     await jobs.command(jobId, randomUUID(), basedOnNow(await state(), { ...dueOn, ...draft }), by);
   };
   const sign = async (stage: Stage, by: typeof ivo): Promise<void> => {
@@ -189,6 +241,14 @@ test('the corpus of this format', async () => {
   await give({ type: 'takeInstrument', instrument: 'FS-2' });
   await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
   await give({ type: 'checkDocuments' }, perrin);
+  await give({ type: 'takeInstrument', instrument: 'BG-1' });
+  const quarter = nanometres(254_000);
+  await give({
+    type: 'sayCylinderFacts',
+    cylinders: ['2'],
+    facts: { oversize: quarter },
+    reason: 'stamped on the flange',
+  });
   await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'L' }, reason: 'read again' });
   await give({ type: 'checkDocuments' }, perrin);
   await sign('arrival', perrin);
@@ -217,6 +277,34 @@ test('the corpus of this format', async () => {
     const text = place.at.station === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
     await take(placeKey(place), text);
   }
+  const ofBore = { answers: [], slip: null };
+  for (const { id: cylinder } of pin.model.layout.cylinders) {
+    const gauged = { ...ofBore, type: 'takeReading', unit: 'mm', instrument: 'BG-1' } as const;
+    const setting = { text: '130.18', unit: 'mm', against: 'ring gauge RG-130' } as const;
+    await give({ ...gauged, place: `boreTop@cylinder:${cylinder}`, text: '130.19', setting });
+    const conditions = [{ condition: 'heat', is: 'cold' }];
+    await give({ ...gauged, place: `boreFoot@cylinder:${cylinder}`, text: '130.18', conditions });
+    const seen = { ...ofBore, type: 'takeReading', unit: null, instrument: null } as const;
+    await give({ ...seen, place: `boreSeen@cylinder:${cylinder}`, text: 'yes' });
+  }
+  const top = 'boreTop@cylinder:1';
+  await give({
+    type: 'correctReading',
+    place: top,
+    basedOn: await version(top),
+    reading: placeAt(await state(), top).readings.at(-1)!.seq,
+    reason: 'typing',
+    instead: null,
+  });
+  await give({
+    ...ofBore,
+    type: 'takeReading',
+    place: top,
+    text: '130.20',
+    unit: 'mm',
+    instrument: 'BG-1',
+    setting: { text: '130.18', unit: 'mm', against: 'ring gauge RG-130' },
+  });
   const [first, second, third, fourth, fifth, sixth] = places.map(placeKey) as [string, ...string[]] &
     Record<number, string>;
   const basis = async (slot: string) => {
@@ -358,6 +446,16 @@ test('the corpus of this format', async () => {
   await give({ type: 'reworkPart', ...(await basis(slots.at(-1)!)), what: 'filed', how: 'too much' });
   await take(loose, '40+');
   await take(placeKey(places.at(-1)!), '12/13');
+  const finding = `outOfLimits ${loose}`;
+  await give({ type: 'noteFinding', finding, text: 'it was filed once too often' });
+  const picture = { name: 'ring.png', sha256: 'c'.repeat(64), bytes: 9, mime: 'image/png' };
+  await give({ type: 'addPhotograph', finding, file: picture, caption: 'the gap' });
+  await give({
+    ...{ type: 'placeOrder', finding, what: 'oil ring', supplier: 'Quill' },
+    ...{ number: 'Q-8', expectedOn: '2026-06-20' },
+  });
+  const order = (await state()).remarks.at(-1)!.seq;
+  await give({ type: 'settleOrder', order, as: 'cancelled', note: 'not made any more' });
   await give({ type: 'askConcession', place: loose, basedOn: await version(loose), reason: 'no other ring' });
   await give(
     { type: 'refuseConcession', place: loose, basedOn: await version(loose), reason: 'look again' },

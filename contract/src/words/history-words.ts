@@ -11,7 +11,7 @@ import {
   placeKey,
   placeAt,
 } from '@oak-gate/core';
-import type { JobState, LimitsPin, Part, Place, RecordedReading } from '@oak-gate/core';
+import type { JobState, Layout, LimitsPin, Part, Place, RecordedReading } from '@oak-gate/core';
 import { partWords, placeInJob, placeWordsOf, unitWord } from './place-words';
 import { figureWords } from '../evidence/evidence-words';
 import { showBound } from './limit-words';
@@ -127,7 +127,8 @@ export function partLines(state: JobState): readonly HistoryLine[] {
           where: placeWordsOf(layout, slotOf(part)),
           at: step.at,
           by: step.byName,
-          what: step.what,
+          // A kind that the layout declares is named: its slot alone does not say what lies there.
+          what: [declaredName(layout, part), step.what].filter((each) => each !== '').join(' '),
           figure: '',
           struck: 0,
           note: step.what === 'fitted' ? newPartWords(part) : step.note,
@@ -135,6 +136,8 @@ export function partLines(state: JobState): readonly HistoryLine[] {
     )
     .sort((a, b) => a.seq - b.seq);
 }
+const declaredName = ({ partKinds = [] }: Layout, { kind }: Part): string =>
+  partKinds.find((each) => each.kind === kind)?.name ?? '';
 const slotOf = (part: Part): string => part.id.slice(0, part.id.lastIndexOf('#'));
 /** The first part of a slot is what the job began with; a later one took its place. */
 const isExchange = (state: JobState, part: Part): boolean =>

@@ -1,5 +1,14 @@
 import { axesOf, parsePlaceKey } from '@oak-gate/core';
-import type { Axis, FitVariant, Layout, LimitsPin, PartKind, Place, Station } from '@oak-gate/core';
+import type {
+  Axis,
+  ComputedLine,
+  FitVariant,
+  Layout,
+  LimitsPin,
+  PartKind,
+  Place,
+  Station,
+} from '@oak-gate/core';
 
 /** How a place is called, in the words of its engine's layout. */
 export interface PlaceWords {
@@ -135,6 +144,13 @@ export function variantWords(layout: Layout | undefined, { cylinders, partNumber
           : `part ${partNumber}`;
   return [named.join(' and '), part].filter((each) => each !== '').join(', ');
 }
+
+/** What stands before a line that is worked out over a column. */
+export const COMPUTED_WORDS: Readonly<Record<ComputedLine, string>> = {
+  largest: 'largest',
+  smallest: 'smallest',
+  range: 'differ by',
+};
 
 /** What several axes are called together: "ring and station". */
 export function axesWords(axes: readonly Axis[]): string {

@@ -54,7 +54,8 @@ export function findingWords(state: JobState, finding: Finding): string {
   switch (finding.kind) {
     case 'outOfLimits': {
       const asked = finding.asked === null ? '' : '; a concession is asked for';
-      return `${placeIn(state, finding.place)} is ${wordAt(state, finding.place, finding.word)}${asked}`;
+      const word = wordAt(state, finding.place, finding.word);
+      return `${placeIn(state, finding.place)}${isCheck(state, finding.place) ? ':' : ' is'} ${word}${asked}`;
     }
     case 'limitWithheld':
       return `${fitIn(state, finding)}: ${WITHHELD_WORDS[finding.why]}`;
@@ -150,6 +151,11 @@ const fitIn = (state: JobState, { fit, of }: Pick<JudgedFit, 'fit' | 'of'>): str
   [placeIn(state, fit), variantWords(currentPin(state)?.model.layout, of)]
     .filter((each) => each !== '')
     .join(', ');
+/** What is answered with yes or no has a word of its own for the wrong answer: "binds". */
+function isCheck(state: JobState, key: string): boolean {
+  const id = key.slice(0, key.indexOf('@'));
+  return currentPin(state)?.characteristics.find((each) => each.id === id)?.unitKind === 'check';
+}
 /** The unit in which a place was measured last. */
 function unitAt(state: JobState, place = ''): LengthUnit {
   const last = state.places.get(place)?.readings.at(-1);

@@ -1,18 +1,16 @@
 import { along } from '../engines/along-axes';
 import { inputsOf } from '../engines/characteristic';
-import type { Characteristic, DerivedFrom } from '../engines/characteristic';
+import type { Characteristic } from '../engines/characteristic';
 import { layoutReason, placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
 import { isSize } from '../evidence/reading';
-import { intervalOf } from '../evidence/size/interval';
-import type { Interval } from '../evidence/size/interval';
-import type { SizeReading } from '../evidence/size/size-reading';
 import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
-import { nanometres, plus, ZERO } from '../quantity/nanometres';
+import { plus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
+import { derivedSize } from './derived-size';
 import { judgePlace } from './judge-place';
 import type { JudgedState } from './judge-place';
 import type { ValueDerived } from './bench-events';
@@ -20,51 +18,6 @@ import { currentReading, partsAt, placeAt, placeOf, unitOf } from './places';
 import type { PlacesState, RecordedReading } from './places';
 
 type Derivable = JudgedState & PlacesState & PartsState;
-
-/**
- * What two sets of sizes, or one, come to.
- * @param of, less intervals of the sizes, nm, none of them empty
- * @returns the least and the most that it can be, and whether both ends are real because every size is exact; undefined where
- *   a size has no upper end
- */
-const DERIVE: Readonly<
-  Record<
-    DerivedFrom['rule'],
-    (of: readonly Interval[], less: readonly Interval[]) => { readonly low: number; readonly high: number }
-  >
-> = {
-  // The tightest place is the smallest of the one with the largest of the other, wherever around they were taken.
-  difference: (of, less) => ({
-    low: least(of, 'lo') - most(less, 'hi'),
-    high: most(of, 'hi') - least(less, 'lo'),
-  }),
-  range: (of) => ({
-    low: Math.max(0, most(of, 'lo') - least(of, 'hi')),
-    high: most(of, 'hi') - least(of, 'lo'),
-  }),
-};
-const least = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
-  Math.min(...all.map((each) => each[end]));
-const most = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
-  Math.max(...all.map((each) => each[end]));
-
-/** @returns what is known of the value, never rounded to a number: a spread where every size is exact, else a bracket */
-export function derivedSize(
-  rule: DerivedFrom['rule'],
-  of: readonly SizeReading[],
-  less: readonly SizeReading[] = [],
-): SizeReading | undefined {
-  if (of.length === 0 || (rule === 'difference' && less.length === 0)) return undefined;
-  const [minuend, other] = [of.map(intervalOf), less.map(intervalOf)];
-  const { low, high } = DERIVE[rule](minuend, other);
-  if (!Number.isFinite(low) || !Number.isFinite(high)) return undefined;
-  if (low === high) return { kind: 'exact', value: nanometres(low) };
-  // Around a part both ends are there; of a range, or of brackets, the true value is one of those between.
-  const isReal = rule === 'difference' && [...minuend, ...other].every(({ lo, hi }) => lo === hi);
-  return isReal
-    ? { kind: 'spread', low: nanometres(low), high: nanometres(high) }
-    : { kind: 'between', goes: nanometres(low), stops: nanometres(high) };
-}
 
 /** The places that a derived place is worked out from, by characteristic: every one that agrees with it where both have an axis. */
 export function inputPlaces(

@@ -277,3 +277,25 @@ const placesOfPin = onceFor((pin: LimitsPin) => {
 export const workersAt = (record: PlaceRecord): readonly string[] => [
   ...new Set(record.readings.map((each) => each.by.id)),
 ];
+
+/**
+ * The unit in which a sheet is shown: the one that most of it was measured in; before that, that of a gauge of the job that
+ * fits the sheet; before that, that of the bench on which such engines are measured.
+ */
+export function unitOfSheet(
+  state: PlacesState & PinState & { readonly instruments: Readonly<Record<string, Instrument>> },
+  characteristic: Characteristic,
+): LengthUnit {
+  const counts = new Map<LengthUnit, number>();
+  for (const place of sheetPlaces(state, characteristic.id)) {
+    const reading = currentReading(placeAt(state, placeKey(place)));
+    if (reading !== undefined) {
+      const unit = unitOf(reading);
+      counts.set(unit, (counts.get(unit) ?? 0) + 1);
+    }
+  }
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  const fits = Object.values(state.instruments).find(({ kind }) => characteristic.tools.includes(kind));
+  const usual = currentPin(state)?.model.bore.unit === 'in' ? 'thou' : 'mm';
+  return most?.[0] ?? fits?.unit ?? Object.values(state.instruments)[0]?.unit ?? usual;
+}

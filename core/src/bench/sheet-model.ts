@@ -1,4 +1,7 @@
-import { AXES } from '../engines/characteristic';
+import { intervalOf } from '../evidence/size/interval';
+import type { SizeReading } from '../evidence/size/size-reading';
+import { derivedSize } from './derived-size';
+import { AXES, quantityOf, rowAxesOf } from '../engines/characteristic';
 import type { Axis, Characteristic } from '../engines/characteristic';
 import type { Layout } from '../engines/layout';
 import { placesOf } from '../engines/place';
@@ -136,3 +139,39 @@ export const placesOnSheet = ({ blocks }: SheetModel): readonly Place[] =>
       lines.flatMap(({ places }) => places.filter((place) => place !== undefined)),
     ),
   );
+
+/** A line at the foot of a sheet that nobody measures: over all sizes of a column, the extreme one or how far they differ. */
+export const COMPUTED_LINES = ['largest', 'smallest', 'range'] as const;
+export type ComputedLine = (typeof COMPUTED_LINES)[number];
+
+/** What is worked out over each column: nothing where its lines are of different fits, which nobody holds together. */
+export function computedLines(model: SheetModel): readonly ComputedLine[] {
+  const { characteristic, blocks } = model;
+  const { groups, lines } = axesOf(characteristic);
+  const rowAxes: readonly Axis[] = rowAxesOf(characteristic);
+  const isAlike = ![...groups, ...lines].some((axis) => rowAxes.includes(axis));
+  const most = Math.max(0, ...blocks.map((block) => block.groups.flatMap((group) => group.lines).length));
+  if (!isAlike || most < 2 || quantityOf(characteristic) !== 'length') return [];
+  switch (characteristic.wear) {
+    case 'grows':
+      return ['largest', 'range'];
+    case 'shrinks':
+      return ['smallest', 'range'];
+    default:
+      return ['largest', 'smallest', 'range'];
+  }
+}
+/** The places of a block's column, from top to bottom. */
+export const placesInColumn = ({ groups }: SheetBlock, column: number): readonly Place[] =>
+  groups.flatMap(({ lines }) => lines.flatMap(({ places }) => places[column] ?? []));
+
+/** What a computed line comes to over the sizes of a column; undefined where there are none. */
+export function computedSize(kind: ComputedLine, sizes: readonly SizeReading[]): SizeReading | undefined {
+  if (kind === 'range') return sizes.length < 2 ? undefined : derivedSize('range', sizes);
+  const side = kind === 'largest' ? 1 : -1;
+  const end = (size: SizeReading): number => {
+    const { lo, hi } = intervalOf(size);
+    return kind === 'largest' ? hi : lo;
+  };
+  return [...sizes].sort((a, b) => side * (end(b) - end(a)))[0];
+}

@@ -25,7 +25,7 @@ test('what is added to a finding stays with it when it is measured again, decide
     type: 'placeOrder',
     finding: FINDING,
     what: 'oil ring, 5.125',
-    supplier: 'Halden Parts',
+    supplier: 'Ostrand Parts',
     number: 'A-17',
     expectedOn: '2026-06-20',
   });
@@ -84,7 +84,7 @@ test('an order is settled once, by its entry', () => {
     type: 'placeOrder',
     finding: FINDING,
     what: 'ring',
-    supplier: 'Halden',
+    supplier: 'Ostrand',
     number: '',
     expectedOn: null,
   });
@@ -101,7 +101,7 @@ test.each<[string, JobDraft, string]>([
   ['a note that says nothing', note(FINDING, '  '), 'REASON_MISSING'],
   [
     'an order of nothing',
-    { type: 'placeOrder', finding: FINDING, what: ' ', supplier: 'Halden', number: '', expectedOn: null },
+    { type: 'placeOrder', finding: FINDING, what: ' ', supplier: 'Ostrand', number: '', expectedOn: null },
     'REASON_MISSING',
   ],
 ])('%s is refused', (_what, draft, code) => {

@@ -125,7 +125,7 @@ test('from data alone: enumerated, measured, judged, worked out, gated, printed,
   expect(worked.verdict).toMatchObject({
     verdict: 'in',
     limit: { min: 30_000, max: 70_000, serviceMax: 120_000 },
-    sources: { max: 'HM-112 rev 1 row 3' },
+    sources: { max: 'OH-112 rev 1 row 3' },
     partState: 'reused',
     rule: 'simple',
     ruleVersion: 1,
@@ -141,7 +141,7 @@ test('from data alone: enumerated, measured, judged, worked out, gated, printed,
     instrument: null,
     unit: null,
     by: { name: 'Ivo' },
-    verdict: { verdict: 'in', asks: ['HM-112 rev 1 row 5'], limit: {} },
+    verdict: { verdict: 'in', asks: ['OH-112 rev 1 row 5'], limit: {} },
   });
 
   expect((await perrin.sign(jobId, 'measure')).status).toBe(201);
@@ -158,7 +158,7 @@ test('from data alone: enumerated, measured, judged, worked out, gated, printed,
   const csv = String((await ivo.get(`/api/jobs/${jobId}/sheets.csv`)).body);
   expect(csv.trim().split('\r\n')).toHaveLength(1 + 49);
   expect(csv).toMatch(
-    /Rocker free on its shaft,rockerFree@cylinder:1\/point:in,[^\n]*,yes,HM-112 rev 1 row 5,yes,yes,,in,,looked at by Ivo,Ivo,/,
+    /Rocker free on its shaft,rockerFree@cylinder:1\/point:in,[^\n]*,yes,OH-112 rev 1 row 5,yes,yes,,in,,looked at by Ivo,Ivo,/,
   );
   expect(csv).toMatch(
     /Valve stem in guide,stemClearance@cylinder:1\/point:in,[^\n]*worked out from 4 readings of guide inside diameter and valve stem diameter/,

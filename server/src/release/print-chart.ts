@@ -1,4 +1,4 @@
-import { axesWords, headWords, shortReading, showBound, stateWord } from '@oak-gate/contract';
+import { axesWords, headWords, inForceWords, shortReading, showBound, stateWord } from '@oak-gate/contract';
 import {
   asFitted,
   asFound,
@@ -6,6 +6,8 @@ import {
   currentPin,
   intervalOf,
   isSize,
+  judgedAt,
+  limitInForce,
   placeAt,
   placeStatus,
   sheetModel,
@@ -14,11 +16,13 @@ import {
 import type {
   Characteristic,
   JobState,
+  Layout,
   LengthUnit,
   Limit,
   Place,
   PlaceStatus,
   RecordedReading,
+  SheetBlock,
   SizeReading,
 } from '@oak-gate/core';
 
@@ -34,6 +38,8 @@ export interface ChartLine {
   readonly group: string;
   readonly line: string;
   readonly limit: string;
+  /** What is in force on the line, whether or not something was measured. */
+  readonly inForce: string;
   /** One for each column; undefined where nothing is measured. */
   readonly cells: readonly (ChartCell | undefined)[];
 }
@@ -48,39 +54,56 @@ export interface ChartCell {
 }
 
 /** More than this do not fit across a page. */
-const MOST_ACROSS = 6;
+export const MOST_ACROSS = 6;
 
 /**
  * Every sheet of the pin, laid out as `sheetModel` says: what is measured on it is printed.
  * @param unit of the whole chart; left out, each place is in the unit of the instrument that was used there
  */
 export function charts(state: JobState, unit?: LengthUnit): readonly ChartBlock[] {
-  const unitOf = (reading: RecordedReading | undefined): LengthUnit =>
-    unit ?? (reading === undefined ? 'mm' : unitOfReading(reading));
   const pin = currentPin(state);
   if (pin === undefined) return [];
   const { layout } = pin.model;
   return pin.characteristics.flatMap((characteristic) =>
-    sheetModel(layout, characteristic, MOST_ACROSS).blocks.map(({ bank, columns, groups }) => ({
-      title: [characteristic.name, ...(bank === undefined ? [] : [headWords(layout, { bank })])].join(', '),
-      head: headOf(characteristic),
-      columns: columns.map((at) => headWords(layout, at)),
-      lines: groups.flatMap((group) =>
-        group.lines.map(({ at, places }): ChartLine => {
-          const cells = places.map((place) =>
-            place === undefined ? undefined : chartCell(state, characteristic, place, unitOf),
-          );
-          const judged = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading;
-          return {
-            group: headWords(layout, group.at),
-            line: headWords(layout, at),
-            limit: judged === undefined ? '' : limitOf(judged, characteristic, unitOf(judged)),
-            cells,
-          };
-        }),
-      ),
-    })),
+    sheetModel(layout, characteristic, MOST_ACROSS).blocks.map((block) =>
+      chartBlock(state, layout, characteristic, block, unit),
+    ),
   );
+}
+
+/** One block of a sheet, in words and figures. */
+export function chartBlock(
+  state: JobState,
+  layout: Layout,
+  characteristic: Characteristic,
+  { bank, columns, groups }: SheetBlock,
+  unit: LengthUnit | undefined,
+): ChartBlock {
+  const unitOf = (reading: RecordedReading | undefined): LengthUnit =>
+    unit ?? (reading === undefined ? 'mm' : unitOfReading(reading));
+  const usual = currentPin(state)?.model.bore.unit === 'in' ? 'thou' : 'mm';
+  return {
+    title: [characteristic.name, ...(bank === undefined ? [] : [headWords(layout, { bank })])].join(', '),
+    head: headOf(characteristic),
+    columns: columns.map((at) => headWords(layout, at)),
+    lines: groups.flatMap((group) =>
+      group.lines.map(({ at, places }): ChartLine => {
+        const cells = places.map((place) =>
+          place === undefined ? undefined : chartCell(state, characteristic, place, unitOf),
+        );
+        const judged = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading;
+        const first = places.find((place) => place !== undefined);
+        const now = first === undefined ? undefined : limitInForce(state, first, judgedAt(state, first));
+        return {
+          group: headWords(layout, group.at),
+          line: headWords(layout, at),
+          limit: judged === undefined ? '' : limitOf(judged, characteristic, unitOf(judged)),
+          inForce: now === undefined ? '' : inForceWords(now, unit ?? usual, characteristic.passes),
+          cells,
+        };
+      }),
+    ),
+  };
 }
 
 /** The window of a size, the answer that a check asks for. */

@@ -40,6 +40,8 @@ export const table = (widths: (string | number)[], head: string[], rows: TableCe
   layout: RULED,
   table: {
     headerRows: 1,
+    // A head never stands at the foot of a page without a row.
+    keepWithHeaderRows: 1,
     dontBreakRows: true,
     widths,
     body: [head.map((text): TableCell => ({ text, bold: true, fontSize: 8, color: SOFT })), ...rows],

@@ -1,5 +1,5 @@
 import { clockPutRightWords, faultWords, remarkWords, unitWord } from '@oak-gate/contract';
-import { NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
+import { currentPin, NM_PER, recordTitle, verifyRecord } from '@oak-gate/core';
 import type {
   GateSignature,
   JobState,
@@ -12,6 +12,7 @@ import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { checkSignature } from '../record';
 import { charts } from './print-chart';
+import { clipboards, isOnClipboards, worksheets } from './print-clipboard';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
@@ -66,16 +67,44 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
     content: [
       ...warning(report),
       ...heading(state, record),
-      ...sheets(state),
+      ...(isOnClipboards(state) ? clipboards(state) : sheets(state)),
       ...limits(state),
       ...instruments(state),
       ...decisions(state),
       ...history(state),
       ...signatures(state),
       ...supplements(state),
-      ...seal(record, report),
+      ...seal(state, record, report),
     ],
   };
+}
+
+/** The sheets of a stage, empty, to be filled in with a pencil. */
+export async function printWorksheets(state: JobState, sheets: readonly string[]): Promise<Buffer> {
+  printFonts();
+  const at = new Date(state.at);
+  const name = `${state.job.number}, ${state.engine.modelName} ${state.engine.serial}`;
+  return pdfmake
+    .createPdf({
+      info: { title: `Worksheet, ${name}`, producer: 'Oak Gate', creationDate: at, modDate: at },
+      pageSize: 'A4',
+      pageOrientation: 'landscape',
+      pageMargins: [36, 34, 36, 46],
+      defaultStyle: { font: 'Barlow', fontSize: 9, color: INK, lineHeight: 1.12 },
+      content: inEveryScript([
+        { text: state.job.shop, fontSize: 8.5, color: SOFT },
+        { text: `Worksheet: ${name}`, bold: true, fontSize: 15 },
+        small('No record: what is written here counts when it is entered, with the name of who measured it.'),
+        ...worksheets(state, sheets),
+      ]),
+      footer: (page, pages) => ({
+        margin: [36, 8, 36, 0],
+        text: `${name}  ·  pin ${currentPin(state)?.pin ?? 0}  ·  page ${page} of ${pages}`,
+        fontSize: 7.5,
+        color: SOFT,
+      }),
+    })
+    .getBuffer();
 }
 
 /** What does not verify is said before anything else, large: nobody reads a page of figures and finds it at its end. */
@@ -287,9 +316,24 @@ function previousWords(state: JobState): string {
   return `${digestWords(state, digest)}, with ${added} when this one was sealed`;
 }
 
-function seal(record: RecordFile, report: RecordReport): Content[] {
+function seal(state: JobState, record: RecordFile, report: RecordReport): Content[] {
   return [
     title('Seal'),
+    ...(isOnClipboards(state)
+      ? [
+          {
+            unbreakable: true,
+            columns: [
+              { width: 84, qr: record.seal.hash, fit: 72, foreground: INK },
+              {
+                width: '*',
+                margin: [0, 8, 0, 0],
+                text: 'Compare this digest with the file: Shop, verify a record. Only a file that ends at it is this record.',
+              },
+            ],
+          } as Content,
+        ]
+      : []),
     { text: record.seal.hash, font: 'Plex', bold: true, fontSize: 11 },
     small(
       `Closes ${record.seal.length} entries. Ed25519, key ${record.seal.signature.keyId}. ${record.seal.signature.value}`,

@@ -1,9 +1,12 @@
 import { Router } from 'express';
+import * as z from 'zod';
 import type { Jobs } from '../jobs';
 import type { Services } from '../services';
 import { exportRecord } from './record-export';
 import { writeCsv } from '../platform/write-table';
-import { printRecord } from './record-print';
+import { checked } from '../platform/body';
+import { ProblemError } from '../platform/problem-error';
+import { printRecord, printWorksheets } from './record-print';
 import { sheetTable } from './sheet-table';
 
 export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
@@ -29,6 +32,21 @@ export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
       .attachment(`${state.job.number}-${state.engine.serial}-sheets.csv`)
       .type('text/csv; charset=utf-8')
       .send(writeCsv(sheetTable(state)));
+  });
+  /** The sheets of a stage, or of all stages, empty: to be filled in with a pencil where no tablet goes. */
+  router.get('/:jobId/worksheet.pdf', async (req, res) => {
+    const state = await jobs.state(req.params.jobId);
+    const { stage } = checked(z.object({ stage: z.exactOptional(z.string()) }), req.query);
+    const gates = state.route.gates.filter((gate) => stage === undefined || gate.stage === stage);
+    if (gates.length === 0) throw ProblemError.of('NOT_FOUND', { path: stage ?? '' });
+    const pdf = await printWorksheets(
+      state,
+      gates.flatMap(({ sheets }) => sheets),
+    );
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="${state.job.number}-worksheet.pdf"`)
+      .send(pdf);
   });
   return router;
 }

@@ -95,6 +95,7 @@ export class BenchActs {
         { label: `Replace this ${each.words[0]}…`, run: () => void this.replace(each) },
       ]),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
+      ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
       ...when(
         reading !== undefined && reading.inputs === undefined,
@@ -104,6 +105,13 @@ export class BenchActs {
       ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
       ...when(status.state === 'deferred', 'Take it up again', () => this.resume()),
       ...when(status.state === 'notTaken', 'Not applicable here…', () => void this.notApplicable()),
+      ...when(true, 'Blank sheets to print', () => {
+        window.open(
+          `/api/jobs/${job.id}/worksheet.pdf?stage=${this.hand.at.stage() ?? ''}`,
+          '_blank',
+          'noopener',
+        );
+      }),
     ];
   });
 

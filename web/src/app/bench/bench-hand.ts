@@ -14,6 +14,7 @@ import {
   placeStatus,
   questionsFor,
   parsePlaceKey,
+  unitOfSheet,
 } from '@oak-gate/core';
 import type {
   LengthUnit,
@@ -101,10 +102,14 @@ export class BenchHand {
   private readonly ended = signal(false);
 
   readonly instruments = computed(() => Object.values(this.at.job()?.instruments ?? {}));
-  /** The gauge in hand, of those of the job that measure what this place asks for. */
-  readonly instrument = computed(() => {
+  /** The gauges of the job that measure what this place asks for. */
+  readonly fitting = computed(() => {
     const tools = this.at.characteristic()?.tools;
-    const fitting = this.instruments().filter(({ kind }) => tools === undefined || tools.includes(kind));
+    return this.instruments().filter(({ kind }) => tools === undefined || tools.includes(kind));
+  });
+  /** The one in hand. */
+  readonly instrument = computed(() => {
+    const fitting = this.fitting();
     return fitting.find(({ id }) => id === this.instrumentId()) ?? fitting[0];
   });
   /** What is learned here: a size, or an answer. */
@@ -150,7 +155,11 @@ export class BenchHand {
   /** The unit in which figures are typed and shown: that of the gauge in hand, before there is one that of the engine. */
   readonly unit = computed((): LengthUnit => {
     const job = this.at.job();
-    return this.instrument()?.unit ?? (job === undefined ? 'mm' : benchUnit(job));
+    const characteristic = this.at.characteristic();
+    const tool = this.instrument()?.unit;
+    if (tool !== undefined) return tool;
+    if (job === undefined) return 'mm';
+    return characteristic === undefined ? benchUnit(job) : unitOfSheet(job, characteristic);
   });
   readonly understood = computed(() => {
     const job = this.at.job();

@@ -65,6 +65,7 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
       hand.correct(Number(event.key));
     });
   const letter = event.key.length === 1 ? event.key.toLowerCase() : '';
+  if (letter !== '' && isRestOfAnswer(letter, hand)) return event.preventDefault();
   if (letter !== '' && COMMANDS.includes(letter) && command(letter, bench)) return event.preventDefault();
   if (event.key.length === 1) bench.focus(); // the character itself then lands in the bar
 }
@@ -75,6 +76,14 @@ function answersForItself(target: HTMLElement | null, hand: BenchHand): boolean 
   return hand.text() === '' || target.closest('app-entry-bar') === null;
 }
 
+/** Whoever types the whole word has said it with its first letter. */
+const isRestOfAnswer = (letter: string, hand: BenchHand): boolean =>
+  hand.kind() === 'yesNo' &&
+  ((hand.text() === 'yes' && 'es'.includes(letter)) || (hand.text() === 'no' && letter === 'o'));
+/** One letter answers where nothing else is typed; inside a word it is a letter. */
+const isAnswerKey = (hand: BenchHand): boolean =>
+  hand.kind() === 'yesNo' && hand.inputs() === undefined && ['', 'yes', 'no'].includes(hand.text());
+
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
 function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
   switch (letter) {
@@ -83,11 +92,12 @@ function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
       hand.answerBlade(letter === 'g');
       return hand.instrument()?.kind === 'feeler';
     case 'n':
-      if (hand.kind() !== 'yesNo' || hand.inputs() !== undefined) return false;
+      if (!isAnswerKey(hand)) return false;
       hand.type('no');
       return true;
     case 'y': {
       if (hand.kind() === 'yesNo' && hand.questions().every(({ answer }) => answer === 'yes')) {
+        if (!isAnswerKey(hand)) return false;
         hand.type('yes');
         return true;
       }

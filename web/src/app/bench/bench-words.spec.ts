@@ -179,7 +179,7 @@ test('the sheet: limits, figures, spread; a wide engine splits by bank', () => {
   const demo = va()
     .take(at(1, 1, 'skirt'), '44/46')
     .take(at(2, 1, 'skirt'), '42/44');
-  const [sheet] = sheetViews(demo.job, 'thou');
+  const [sheet] = sheetViews(demo.job);
   expect(sheet!.blocks).toHaveLength(1);
   expect(sheet!.blocks[0]!.groups[0]!.lines[0]).toMatchObject({
     label: '2.0 in from skirt',
@@ -193,7 +193,7 @@ test('the sheet: limits, figures, spread; a wide engine splits by bank', () => {
     '',
   ]);
   const v8 = new DemoJob('M8-52', 'SM-52-rev-4', 'M8-00001');
-  expect(sheetViews(v8.job, 'thou')[0]!.blocks.map(({ label, columns }) => [label, columns.length])).toEqual([
+  expect(sheetViews(v8.job)[0]!.blocks.map(({ label, columns }) => [label, columns.length])).toEqual([
     ['port bank', 4],
     ['starboard bank', 4],
   ]);

@@ -23,7 +23,7 @@ const SECOND = at(1, 2, 'skirt');
 const statusAt = (job: DemoJob, place: string) => placeStatus(job.job, parsePlaceKey(place)!);
 const say = (job: DemoJob, place: string) => nextStep(job.job, statusAt(job, place), FEELERS, NEW);
 const cellAt = (job: DemoJob, place: string) =>
-  sheetViews(job.job, 'thou')
+  sheetViews(job.job)
     .flatMap(({ blocks }) => blocks)
     .flatMap(({ groups }) => groups)
     .flatMap(({ lines }) => lines)

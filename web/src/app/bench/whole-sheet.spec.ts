@@ -16,7 +16,6 @@ test('what has no cylinder is drawn as well: every place of every sheet once, an
   const { characteristics, model } = job.pins[0]!;
   const views = sheetViews(
     job,
-    'thou',
     characteristics.map(({ id }) => id),
   );
   expect(views.map(({ title }) => title)).toEqual(characteristics.map(({ name }) => name));

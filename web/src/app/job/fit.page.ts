@@ -45,7 +45,7 @@ import { ProblemNote } from '../ui/problem-note';
 import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { SourceBands } from '../ui/source-bands';
 import { WhenPipe } from '../ui/when.pipe';
-import { benchUnit } from '../ui/bench-unit';
+import { unitOfFit } from '../ui/bench-unit';
 import { askFacts, factsFor } from './say-facts';
 
 /** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */
@@ -99,7 +99,7 @@ export class FitPage {
     const judged: JudgedFit = { fit: fitKey(at), partState, ...(of === undefined ? {} : { of }) };
     const inForce = limitOfFit(job, judged);
     const found = withDecision(whatGoverns(at, judged, pin), inForce);
-    const unit = benchUnit(job);
+    const unit = unitOfFit(job, fitKey(at));
     const decided = job.limitDecisions.findLast((each) => each.pin === pin.pin && sameFit(each, judged));
     const chosen = job.limitChosen.find((each) => each.pin === pin.pin && sameFit(each, judged));
     const missing = factsFor(found.held.flatMap((each) => each.missing));

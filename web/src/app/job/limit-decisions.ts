@@ -5,7 +5,7 @@ import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { WhenPipe } from '../ui/when.pipe';
-import { benchUnit } from '../ui/bench-unit';
+import { unitOfFit } from '../ui/bench-unit';
 
 interface Decided {
   readonly seq: string;
@@ -49,10 +49,13 @@ export class LimitDecisions {
 
 function limits(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
-  const unit = benchUnit(job);
+
   return job.limitDecisions.map(({ fit, partState, limit, rows, reason, by, at, secondLook, pin: of }) => {
     const where = placeInJob(pin, fit);
-    const window = inForceWords({ state: 'inForce', limit, sources: rows, decided: true }, unit);
+    const window = inForceWords(
+      { state: 'inForce', limit, sources: rows, decided: true },
+      unitOfFit(job, fit),
+    );
     return {
       seq: `limit ${of} ${fit} ${partState} ${at}`,
       what: `${where}, ${partState} part: ${window}`,

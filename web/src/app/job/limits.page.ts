@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import {
   arrivedWords,
+  benchFigure,
   flipsWords,
   inForceWords,
   placeInJob,
@@ -10,9 +11,9 @@ import {
   unitWord,
   variantWords,
 } from '@oak-gate/contract';
-import { currentPin, fitText, limitOfFit, placeAt, showExact, signatureOf, unitOf } from '@oak-gate/core';
+import { currentPin, fitText, limitOfFit, placeAt, signatureOf, unitOf } from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
-import type { JobState, LengthUnit, PlaceStateWord } from '@oak-gate/core';
+import type { JobState, PlaceStateWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
@@ -22,7 +23,7 @@ import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
 import { askCylinderFacts } from './say-facts';
 import { paramsOf } from '../ui/fit-params';
-import { benchUnit } from '../ui/bench-unit';
+import { unitOfFit } from '../ui/bench-unit';
 import { FindingList } from './finding-list';
 import { LimitDecisions } from './limit-decisions';
 
@@ -57,12 +58,11 @@ export class LimitsPage {
     const [job, news] = [this.job(), this.news()];
     if (job === undefined || news === undefined || news.moved.length === 0) return undefined;
     const changes = news.changes;
-    const unit = benchUnit(job);
     return {
       declined: news.declined,
       what: arrivedWords(news),
       howMany: flipsWords(news),
-      ...changedFits(job, changes?.fits ?? [], unit),
+      ...changedFits(job, changes?.fits ?? []),
       flips: (changes?.flips ?? []).map(({ place, reading, before, after }) => {
         const taken = placeAt(job, place).readings.find(({ seq }) => seq === reading);
         return {
@@ -82,8 +82,8 @@ export class LimitsPage {
     const job = this.job();
     const pin = this.pin();
     if (job === undefined || pin === undefined) return [];
-    const unit = benchUnit(job);
     return pin.fits.map((judged) => {
+      const unit = unitOfFit(job, judged.fit);
       const { fit, partState, governing, held } = judged;
       const inForce = limitOfFit(job, judged);
       return {
@@ -110,8 +110,8 @@ export class LimitsPage {
     const unit = pin?.model.bore.unit ?? 'mm';
     return (pin?.cylinders ?? []).map(({ cylinders, oversize, diameter }) => {
       const said = [
-        ...(oversize == null ? [] : [`oversize ${showExact(oversize, unit)} ${unitWord(unit)}`]),
-        ...(diameter == null ? [] : [`formulas take ${showExact(diameter, unit)} ${unitWord(unit)}`]),
+        ...(oversize == null ? [] : [`oversize ${benchFigure(oversize, unit)} ${unitWord(unit)}`]),
+        ...(diameter == null ? [] : [`formulas take ${benchFigure(diameter, unit)} ${unitWord(unit)}`]),
       ];
       return `${variantWords(pin?.model.layout, { cylinders })}: ${said.join(', ')}`;
     });
@@ -173,14 +173,14 @@ export class LimitsPage {
 }
 
 /** Fits whose figures change, new and reused parts in one line where they change alike; the others only counted. */
-function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fits'], unit: LengthUnit) {
+function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fits']) {
   const said = fits.map(({ fit, partState, of, before, after }) => ({
     where: [placeIn(job, fit), variantWords(currentPin(job)?.model.layout, of)]
       .filter((each) => each !== '')
       .join(', '),
     partState,
-    before: inForceWords(before, unit),
-    after: inForceWords(after, unit),
+    before: inForceWords(before, unitOfFit(job, fit)),
+    after: inForceWords(after, unitOfFit(job, fit)),
   }));
   const lines = new Map<string, { where: string; parts: string; before: string; after: string }>();
   for (const { where, partState, before, after } of said.filter((each) => each.before !== each.after)) {

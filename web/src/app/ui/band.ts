@@ -79,7 +79,10 @@ export class Band {
       const at = x(value);
       const crowded = name === 'min' ? at < LABEL_ROOM : at > WIDTH - LABEL_ROOM;
       const anchor = (name === 'min') !== crowded ? 'end' : 'start';
-      return { name, x: at, text: `${text} ${name}`, anchor, textX: anchor === 'end' ? at + 4 : at - 4 };
+      // Bounds that lie close together keep their figures apart.
+      const isClose = min !== undefined && max !== undefined && x(max) - x(min) < 16;
+      const in4 = isClose ? -3 : 4;
+      return { name, x: at, text: `${text} ${name}`, anchor, textX: anchor === 'end' ? at + in4 : at - in4 };
     };
     const target = this.target();
     const narrow = {

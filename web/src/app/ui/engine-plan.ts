@@ -41,9 +41,17 @@ export class EnginePlan {
   readonly chosen = output<PlaceKey>();
   protected readonly width = PLAN_WIDTH;
   protected readonly plan = computed(() => planView(this.job(), this.sheets()));
-  protected readonly cylinder = computed(() => parsePlaceKey(this.selected() ?? '')?.at.cylinder);
+  protected readonly boxes = computed(() => {
+    const plan = this.plan();
+    return plan === undefined ? [] : [...plan.cylinders, ...(plan.rest === undefined ? [] : [plan.rest])];
+  });
+  /** The box that the hand is in: an empty id is that of what belongs to no cylinder. */
+  protected readonly cylinder = computed(() => {
+    const place = parsePlaceKey(this.selected() ?? '');
+    return place === undefined ? undefined : (place.at.cylinder ?? '');
+  });
   protected readonly legend = computed(() => {
-    const states = (this.plan()?.cylinders ?? []).flatMap(({ marks }) => marks.map(({ status }) => status));
+    const states = this.boxes().flatMap(({ places }) => places);
     return ORDER.map((state) => ({
       state,
       word: stateWord(state),
@@ -52,8 +60,8 @@ export class EnginePlan {
   });
   /** A tap on a cylinder goes to its first open place. */
   protected choose(id: string): void {
-    const marks = this.plan()?.cylinders.find((each) => each.id === id)?.marks ?? [];
-    const place = marks.find(({ status }) => !status.accepted) ?? marks[0];
-    if (place !== undefined) this.chosen.emit(place.status.key);
+    const places = this.boxes().find((each) => each.id === id)?.places ?? [];
+    const place = places.find(({ accepted }) => !accepted) ?? places[0];
+    if (place !== undefined) this.chosen.emit(place.key);
   }
 }

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { TestBed } from '@angular/core/testing';
 import type { PlaceStateWord } from '@oak-gate/core';
-import { MARK_SHAPES, Mark } from './mark';
+import { MARK_SHAPES } from '@oak-gate/contract';
+import { Mark } from './mark';
 import { readBlades } from '../instruments/read-blades';
 
 const tokens = readFileSync(join(__dirname, '../../styles/_tokens.scss'), 'utf8');

@@ -1,5 +1,5 @@
 import { currentPin, findingsAt, placeStatus, sheetPlaces } from '@oak-gate/core';
-import type { JobState, PlaceStatus } from '@oak-gate/core';
+import type { JobState, PlaceStateWord, PlaceStatus } from '@oak-gate/core';
 
 export interface PlanCylinder {
   readonly id: string;
@@ -11,6 +11,8 @@ export interface PlanCylinder {
   /** Where its lines of marks are parted, from the top of the drawing. */
   readonly fins: readonly number[];
   readonly marks: readonly PlanMark[];
+  /** Every place of it, also where one mark stands for several. */
+  readonly places: readonly PlaceStatus[];
   /** What to be read for the whole cylinder. */
   readonly words: string;
 }
@@ -26,6 +28,8 @@ export interface PlanView {
   readonly crank: { readonly x: number; readonly width: number };
   readonly frontLabel: string;
   readonly cylinders: readonly PlanCylinder[];
+  /** What belongs to no single cylinder: the whole engine, its heads and journals. */
+  readonly rest: PlanCylinder | undefined;
 }
 
 export const PLAN_WIDTH = 212;
@@ -34,9 +38,12 @@ const MARK_STEP_X = 29;
 const MARK_STEP_Y = 25;
 const HEAD = 26;
 const GAP = 12;
+/** More lines of marks than this are no picture any more: then one mark stands for a sheet. */
+const MOST_LINES = 5;
 
 /**
- * The engine from above: cylinders at their banks, one mark for each of their places, in the order of the sheet.
+ * The engine from above: cylinders at their banks, one mark for each of their places, in the order of the sheet; where that
+ * would be too many, one for each sheet, as its worst place stands. Below them what belongs to no single cylinder.
  * @param sheets whose places are marked; all of them where nothing is said
  */
 export function planView(job: JobState, sheets?: readonly string[]): PlanView | undefined {
@@ -62,37 +69,76 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
     const x = single ? (PLAN_WIDTH - width) / 2 : side === 'right' ? PLAN_WIDTH - width : 0;
     const y = 20 + ((row - firstRow) / 4) * pitch;
     const own = places.filter(({ place }) => place.at.cylinder === id);
-    const marks = marksOf(own, across).flatMap((line, lineIndex) =>
-      line.map((status, column) => ({
-        status,
-        asked: findingsAt(job, status).length > 0,
-        x: x + width / 2 + (column - (line.length - 1) / 2) * MARK_STEP_X - 9,
-        y: y + HEAD + lineIndex * MARK_STEP_Y - 4,
-      })),
-    );
-    const done = own.filter(({ accepted }) => accepted).length;
-    return {
-      id,
-      label,
-      x,
-      y,
-      width,
-      height,
-      fins: lines.map((_, line) => y + HEAD - 2 + line * MARK_STEP_Y),
-      marks,
-      words: `${label}: ${done} of ${own.length} places accepted`,
-    };
+    return boxOf(job, { id, label, x, y, width, height }, own, marksOf(own, across), lines.length);
   });
+  const left = places.filter(({ place }) => place.at.cylinder === undefined);
+  const below = 20 + ((lastRow - firstRow) / 4) * pitch + height + GAP;
+  const leftLines = marksOf(left, Math.floor(PLAN_WIDTH / MARK_STEP_X));
+  const restHeight = HEAD + leftLines.length * MARK_STEP_Y;
+  const box = { id: '', label: REST, x: 0, y: below, width: PLAN_WIDTH, height: restHeight };
+  const rest = left.length === 0 ? undefined : boxOf(job, box, left, leftLines, leftLines.length);
   return {
-    height: 20 + ((lastRow - firstRow) / 4) * pitch + height + 14,
+    height: rest === undefined ? below + 2 : below + restHeight + 4,
     crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
     frontLabel: layout.frontLabel,
     cylinders,
+    rest,
+  };
+}
+const REST = 'Heads, journals, engine';
+
+function boxOf(
+  job: JobState,
+  box: Pick<PlanCylinder, 'id' | 'label' | 'x' | 'y' | 'width' | 'height'>,
+  places: readonly PlaceStatus[],
+  lines: readonly (readonly PlaceStatus[])[],
+  fins: number,
+): PlanCylinder {
+  const { label, x, y, width } = box;
+  const marks = lines.flatMap((line, lineIndex) =>
+    line.map((status, column) => ({
+      status,
+      asked: findingsAt(job, status).length > 0,
+      x: x + width / 2 + (column - (line.length - 1) / 2) * MARK_STEP_X - 9,
+      y: y + HEAD + lineIndex * MARK_STEP_Y - 4,
+    })),
+  );
+  const done = places.filter(({ accepted }) => accepted).length;
+  return {
+    ...box,
+    fins: Array.from({ length: fins }, (_, line) => y + HEAD - 2 + line * MARK_STEP_Y),
+    marks,
+    places,
+    words: `${label}: ${done} of ${places.length} places accepted`,
   };
 }
 
 /** A line for each ring with a mark for each station; where rings have one station each, their marks share lines. */
 function marksOf(statuses: readonly PlaceStatus[], across: number): readonly (readonly PlaceStatus[])[] {
+  const all = linesOf(statuses, across).flatMap((line) => chunks(line, across));
+  return all.length <= MOST_LINES ? all : chunks(worstOfEach(statuses), across);
+}
+const chunks = <T>(all: readonly T[], most: number): readonly (readonly T[])[] =>
+  Array.from({ length: Math.ceil(all.length / most) }, (_, i) => all.slice(i * most, (i + 1) * most));
+
+/** Of each sheet the place that weighs most. */
+function worstOfEach(statuses: readonly PlaceStatus[]): readonly PlaceStatus[] {
+  const worst = new Map<string, PlaceStatus>();
+  for (const status of statuses) {
+    const there = worst.get(status.place.characteristic);
+    if (there === undefined || weight(status) < weight(there)) worst.set(status.place.characteristic, status);
+  }
+  return [...worst.values()];
+}
+const WEIGHTS: readonly PlaceStateWord[] = [
+  ...(['loose', 'tight', 'contested', 'unsettled', 'withheld', 'noLimit', 'notProven'] as const),
+  ...(['void', 'spent', 'declaredNotApplicable', 'deferred', 'notTaken'] as const),
+  ...(['serviceable', 'in', 'notApplicable'] as const),
+];
+const weight = ({ state, conceded }: PlaceStatus): number =>
+  conceded ? WEIGHTS.length - 3.5 : WEIGHTS.indexOf(state);
+
+function linesOf(statuses: readonly PlaceStatus[], across: number): readonly (readonly PlaceStatus[])[] {
   const stations = new Map<string, number>();
   const rings = new Map<string, PlaceStatus[]>();
   for (const status of statuses) {
@@ -101,7 +147,5 @@ function marksOf(statuses: readonly PlaceStatus[], across: number): readonly (re
     rings.set(groove, [...(rings.get(groove) ?? []), status]);
   }
   if (Math.max(0, ...stations.values()) > 1) return [...rings.values()];
-  return Array.from({ length: Math.ceil(statuses.length / across) }, (_, line) =>
-    statuses.slice(line * across, (line + 1) * across),
-  );
+  return chunks(statuses, across);
 }

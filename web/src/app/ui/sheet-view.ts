@@ -1,13 +1,20 @@
-import { headWords, limitText, shortReading, stateWord, workedAt } from '@oak-gate/contract';
+import { COMPUTED_WORDS, headWords, limitText, shortReading, stateWord, workedAt } from '@oak-gate/contract';
 import {
+  asFound,
+  computedLines,
+  computedSize,
   currentPin,
+  evidenceOf,
   findingsAt,
   limitInForce,
   isSize,
   judgedAt,
+  placeAt,
+  placesInColumn,
   placeStatus,
   sheetModel,
   spreadOfSet,
+  unitOfSheet,
   showExact,
 } from '@oak-gate/core';
 import type {
@@ -16,7 +23,9 @@ import type {
   LengthUnit,
   LimitInForce,
   PlaceStatus,
+  SheetBlock,
   SheetLine,
+  SheetModel,
   SizeReading,
 } from '@oak-gate/core';
 
@@ -24,12 +33,15 @@ import type {
 export interface SheetView {
   readonly title: string;
   readonly unit: LengthUnit;
+  readonly isSized: boolean;
   readonly blocks: readonly SheetBlockView[];
 }
 export interface SheetBlockView {
   readonly label: string;
   readonly columns: readonly { readonly id: string; readonly label: string }[];
   readonly groups: readonly SheetGroupView[];
+  /** Worked out over each column, below it. */
+  readonly computed: readonly { readonly label: string; readonly figures: readonly string[] }[];
 }
 export interface SheetGroupView {
   readonly label: string;
@@ -50,6 +62,8 @@ export interface SheetCell {
   /** What was done to the ring here: a filed one and one that was exchanged look different. */
   readonly worked: string;
   readonly figure: string;
+  /** What was found first, where it is not what is left. */
+  readonly found: string;
   /** What goes over what stops, for narrow columns. */
   readonly over: string;
   readonly under: string;
@@ -61,7 +75,6 @@ export const MOST_ACROSS = 6;
 /** The sheets of these characteristics, in the order in which the pin has them. */
 export function sheetViews(
   job: JobState,
-  unit: LengthUnit,
   sheets: readonly string[] = job.route.gates.flatMap((gate) => gate.sheets),
 ): readonly SheetView[] {
   const pin = currentPin(job);
@@ -69,18 +82,46 @@ export function sheetViews(
   const { layout } = pin.model;
   return pin.characteristics
     .filter(({ id }) => sheets.includes(id))
-    .map((characteristic) => ({
-      title: characteristic.name,
-      unit,
-      blocks: sheetModel(layout, characteristic, MOST_ACROSS).blocks.map(({ bank, columns, groups }) => ({
-        label: bank === undefined ? '' : headWords(layout, { bank }),
-        columns: columns.map((at, i) => ({ id: String(i), label: headWords(layout, at, true) })),
-        groups: groups.map((group) => ({
-          label: headWords(layout, group.at),
-          lines: group.lines.map((line) => lineOf(job, characteristic, line, unit)),
-        })),
-      })),
-    }));
+    .map((characteristic) => {
+      const unit = unitOfSheet(job, characteristic);
+      const model = sheetModel(layout, characteristic, MOST_ACROSS);
+      return {
+        title: characteristic.name,
+        isSized: evidenceOf(characteristic) === 'size',
+        unit,
+        blocks: model.blocks.map((block) => {
+          const { bank, columns, groups } = block;
+          return {
+            computed: computedViews(job, model, block, unit),
+            label: bank === undefined ? '' : headWords(layout, { bank }),
+            columns: columns.map((at, i) => ({ id: String(i), label: headWords(layout, at, true) })),
+            groups: groups.map((group) => ({
+              label: headWords(layout, group.at),
+              lines: group.lines.map((line) => lineOf(job, characteristic, line, unit)),
+            })),
+          };
+        }),
+      };
+    });
+}
+
+function computedViews(
+  job: JobState,
+  model: SheetModel,
+  block: SheetBlock,
+  unit: LengthUnit,
+): SheetBlockView['computed'] {
+  return computedLines(model).map((kind) => ({
+    label: COMPUTED_WORDS[kind],
+    figures: block.columns.map((_, column) => {
+      const sizes = placesInColumn(block, column).flatMap((place) => {
+        const { reading } = placeStatus(job, place);
+        return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
+      });
+      const size = computedSize(kind, sizes);
+      return size === undefined ? '' : shortReading(size, unit);
+    }),
+  }));
 }
 
 function lineOf(
@@ -124,7 +165,9 @@ function cellOf(
   const [over = '', under = ''] = figure.split('/');
   const worked = workedAt(job, status.key) ?? '';
   const word = stateWord(status.state, characteristic);
-  return { status, word, worked, asked: findingsAt(job, status).length > 0, figure, over, under };
+  const first = asFound(placeAt(job, status.key));
+  const found = first === undefined || first === status.reading ? '' : shortReading(first.reading, unit);
+  return { status, word, worked, asked: findingsAt(job, status).length > 0, figure, found, over, under };
 }
 
 function spreadText(readings: readonly SizeReading[], unit: LengthUnit): string {

@@ -12,10 +12,10 @@ import {
 } from '@angular/core';
 import { unitWord } from '@oak-gate/contract';
 import { NM_PER } from '@oak-gate/core';
-import type { JobState, LengthUnit, PlaceKey } from '@oak-gate/core';
-import { benchUnit } from './bench-unit';
+import type { JobState, PlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
 import { sheetViews } from './sheet-view';
+import type { SheetView } from './sheet-view';
 
 /** The clipboard chart. A click or a tap on a place puts the hand there. */
 @Component({
@@ -35,16 +35,16 @@ export class Sheet {
   readonly quiet = input(false);
   readonly chosen = output<PlaceKey>();
 
-  protected readonly unit = computed<LengthUnit>(() => benchUnit(this.job()));
-  protected readonly views = computed(() => sheetViews(this.job(), this.unit(), this.sheets()));
-  protected readonly unitWords = computed(() => {
-    const unit = this.unit();
+  protected readonly views = computed(() => sheetViews(this.job(), this.sheets()));
+  /** What the figures of a sheet are in; nothing where they have no unit. */
+  protected unitWords({ unit, isSized }: SheetView): string {
+    if (!isSized) return 'yes or no';
     return unit === 'thou'
       ? 'thou (0.001 in)'
       : unit === 'mm'
         ? 'mm'
         : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
-  });
+  }
   /** In narrow columns a bracket stands as goes over stops. */
   protected stacked(columns: number): boolean {
     return columns > 4;
