@@ -1,6 +1,7 @@
 import { basedOnNow, decideJob, placeKey, sheetPlaces, slotsOf } from '../src/index';
-import type { EngineModel, JobState, PlaceKey } from '../src/index';
+import type { Characteristic, EngineModel, JobState, PlaceKey } from '../src/index';
 import { IVO, MODEL } from './fixtures';
+import { BORE_STEP, TWO_SHEETS } from './two-sheets';
 import { Story } from './story';
 
 /** An engine with so many cylinders, three places at each. */
@@ -28,6 +29,32 @@ export function measured(cylinders: number): { story: Story; last: PlaceKey } {
   for (const place of places.slice(0, -1))
     story.append(eventsOf(story.job, place), IVO, '2026-06-01T12:00:00.000Z');
   return { story, last };
+}
+/** Two sizes of each bore, and a place at which they come to something, with a reading at every one but the last. */
+export function workedOut(cylinders: number): { story: Story; last: PlaceKey } {
+  const size = (id: string): Characteristic => ({ ...BORE_STEP, id, name: id });
+  const story = new Story('required', engine(cylinders));
+  story.characteristics = [
+    size('boreTop'),
+    size('boreFoot'),
+    {
+      ...{ ...size('boreCone'), allowNegative: true },
+      from: { rule: 'difference', of: 'boreTop', less: 'boreFoot' },
+    },
+  ];
+  const sheets = story.characteristics.map(({ id }) => id);
+  const gates = TWO_SHEETS.gates.map((gate) => ({
+    ...gate,
+    sheets: gate.stage === 'measure' ? sheets : [],
+  }));
+  story.route = { ...TWO_SHEETS, gates };
+  story.open().do({ type: 'takeInstrument', instrument: 'FS-2' });
+  const places = sheetPlaces(story.job)
+    .map(placeKey)
+    .filter((key) => !key.startsWith('boreCone'));
+  for (const place of places.slice(0, -1))
+    story.append(eventsOf(story.job, place), IVO, '2026-06-01T12:00:00.000Z');
+  return { story, last: places.at(-1) ?? '' };
 }
 export const facts = { at: '2026-06-01T12:00:00.000Z', by: IVO, instrument: new Story().instrument };
 export const taking = (state: JobState, place: PlaceKey) =>

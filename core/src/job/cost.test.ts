@@ -1,7 +1,7 @@
 import { decideJob, evolveJob, foresee, hear, KeptMap, nothingHeard, openMatters, replayJob } from '../index';
 import type { JobEntry } from '../index';
 import { IVO } from '../../test/fixtures';
-import { facts, measured, taking } from '../../test/long-story';
+import { facts, measured, taking, workedOut } from '../../test/long-story';
 
 /** How often a story looks into its maps and changes them, and how often it walks through one, while something is done. */
 function counted(act: () => void): { looks: number; changes: number; walks: number } {
@@ -94,4 +94,18 @@ test('replay and verification grow with the story, and not with its square', () 
     counted(() => replayJob(story.entries.map(({ entry }) => entry as JobEntry))).looks;
   // A hundred times the readings, a hundred times the work, and something for the path that grows with the logarithm.
   expect(looks(many) / looks(few)).toBeLessThan(120);
+});
+
+test('a value that is worked out costs the same among 33 places and among 3 000', () => {
+  const cost = ({ story, last }: typeof few) =>
+    counted(() => {
+      const decided = decideJob(story.job, taking(story.job, last), facts);
+      if (!decided.ok) throw new Error(decided.problem.code);
+      expect(decided.value.map(({ type }) => type)).toEqual(['readingTaken', 'valueDerived']);
+    });
+  const [small, large] = [workedOut(11), workedOut(1000)];
+  cost(small);
+  cost(large);
+  expect(cost(small)).toEqual(cost(large));
+  expect(cost(large).walks).toBe(0);
 });

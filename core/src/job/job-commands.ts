@@ -56,12 +56,7 @@ export type ArrivalCommand =
     };
 
 export type JobCommand =
-  | ArrivalCommand
-  | BenchCommand
-  | FindingCommand
-  | ReworkCommand
-  | RemarkCommand
-  | GateCommand;
+  ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | RemarkCommand | GateCommand;
 export type JobCommandType = JobCommand['type'];
 
 /** What a command says of the state that its author saw. */

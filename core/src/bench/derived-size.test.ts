@@ -1,0 +1,71 @@
+import * as fc from 'fast-check';
+import { computedSize, derivedSize, intervalOf, nanometres } from '../index';
+import type { SizeReading } from '../index';
+
+const nm = nanometres;
+const exact = (value: number): SizeReading => ({ kind: 'exact', value: nm(value) });
+const between = (goes: number, stops: number): SizeReading => ({
+  kind: 'between',
+  goes: nm(goes),
+  stops: nm(stops),
+});
+const spread = (low: number, high: number): SizeReading => ({
+  kind: 'spread',
+  low: nm(low),
+  high: nm(high),
+});
+
+test.each<[string, 'difference' | 'range', SizeReading[], SizeReading[], SizeReading | undefined]>([
+  ['one less one', 'difference', [exact(80)], [exact(75)], exact(5)],
+  ['a fit that is tight: below nothing', 'difference', [exact(75)], [exact(80)], exact(-5)],
+  ['two directions of each', 'difference', [exact(80), exact(82)], [exact(75), exact(76)], spread(4, 7)],
+  ['a bracket', 'difference', [between(80, 82)], [exact(75)], between(5, 7)],
+  ['no upper end', 'difference', [{ kind: 'atLeast', goes: nm(80) }], [exact(75)], undefined],
+  ['nothing to take from', 'difference', [], [exact(75)], undefined],
+  ['nothing to take off', 'difference', [exact(80)], [], undefined],
+  ['how far sizes lie apart', 'range', [exact(80), exact(83), exact(81)], [], exact(3)],
+  ['alike', 'range', [exact(80), exact(80)], [], exact(0)],
+  ['both ends of a spread are there', 'range', [spread(80, 82), exact(85)], [], exact(5)],
+  ['brackets that overlap may be alike', 'range', [between(80, 82), between(81, 83)], [], between(0, 3)],
+  ['brackets that do not', 'range', [between(80, 81), between(84, 85)], [], between(3, 5)],
+])('%s', (_what, rule, of, less, expected) => {
+  expect(derivedSize(rule, of, less)).toEqual(expected);
+});
+
+const size = fc
+  .tuple(fc.integer({ min: 0, max: 400 }), fc.integer({ min: 1, max: 40 }))
+  .chain(([from, wide]) =>
+    fc.constantFrom(exact(from), between(from, from + wide), spread(from, from + wide)),
+  );
+/** A true size that a reading allows. */
+const inside = (reading: SizeReading, share: number): number => {
+  const { lo, hi } = intervalOf(reading);
+  return lo + Math.round((hi - lo) * share);
+};
+test('whatever the true sizes are, the value that they come to is within what is worked out', () => {
+  const sizes = fc.array(size, { minLength: 1, maxLength: 5 });
+  fc.assert(
+    fc.property(sizes, sizes, fc.double({ min: 0, max: 1, noNaN: true }), (of, less, share) => {
+      const truth = (all: readonly SizeReading[]): number[] => all.map((each) => inside(each, share));
+      const difference = intervalOf(derivedSize('difference', of, less)!);
+      for (const a of truth(of))
+        for (const b of truth(less)) {
+          expect(a - b).toBeGreaterThanOrEqual(difference.lo);
+          expect(a - b).toBeLessThanOrEqual(difference.hi);
+        }
+      const brackets = of.filter(({ kind }) => kind !== 'spread');
+      if (brackets.length < 2) return;
+      const range = intervalOf(derivedSize('range', brackets)!);
+      const real = Math.max(...truth(brackets)) - Math.min(...truth(brackets));
+      expect(real).toBeGreaterThanOrEqual(range.lo);
+      expect(real).toBeLessThanOrEqual(range.hi);
+    }),
+  );
+});
+
+test('the extreme one of a column is the one that can lie farthest out', () => {
+  const sizes = [exact(84), between(80, 90), spread(70, 85)];
+  expect(computedSize('largest', sizes)).toEqual(between(80, 90));
+  expect(computedSize('smallest', sizes)).toEqual(spread(70, 85));
+  expect([computedSize('largest', []), computedSize('range', [exact(1)])]).toEqual([undefined, undefined]);
+});
