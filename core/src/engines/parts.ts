@@ -158,6 +158,15 @@ export type PartEvent = EventIn<typeof PART_EVENTS>;
 export const partIn = (state: PartsState, slot: SlotKey): Part | undefined =>
   state.parts.get(state.slots.get(slot) ?? '');
 
+/** Since these rules fitting a part of any kind is work on it; before, fitting a ring was. */
+const FITTING_IS_WORK_SINCE = 6;
+/** What somebody did to a part. The bores are named when the job is opened: that is no work on them. */
+export const workOn = ({ id, kind, history }: Part, rules: number): readonly PartStep[] =>
+  history.filter(({ what }) => {
+    if (what !== 'fitted') return true;
+    return rules < FITTING_IS_WORK_SINCE ? kind === 'ring' : kind !== 'bore' || !id.endsWith('#1');
+  });
+
 /** The id of the next part that is fitted in a slot: unique within the job, and readable on a tag. */
 export const nextPartId = (state: PartsState, slot: SlotKey): string =>
   `${slot}#${(state.fittedCount.get(slot) ?? 0) + 1}`;

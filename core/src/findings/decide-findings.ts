@@ -12,7 +12,7 @@ import {
   workersAt,
 } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading, VerdictFact } from '../bench/places';
-import { partIn } from '../engines/parts';
+import { partIn, workOn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
@@ -45,6 +45,7 @@ import { setRules } from './set-rules';
 
 export interface FindingsSlice extends FindingsState, PlacesState, PinState, PartsState {
   readonly secondPerson: SecondPersonPolicy;
+  readonly rules: number;
   readonly engine: NotedEngine;
   readonly restated: readonly RestatedFact[];
 }
@@ -272,7 +273,7 @@ function concedable(
 
 /** Who did the work on a place or its parts, and when last. */
 export function workAt(
-  state: PlacesState & PartsState & PinState,
+  state: PlacesState & PartsState & PinState & { readonly rules: number },
   place: PlaceKey,
   at: string,
 ): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
@@ -287,10 +288,9 @@ export function workAt(
     ...record.readings.flatMap((reading) => reading.parts.map(({ id }) => id)),
     ...lying,
   ]);
-  // The bores are named when the job is opened: that is no work on them.
   const steps = [...parts].flatMap((id) => {
     const part = state.parts.get(id);
-    return (part?.history ?? []).filter(({ what }) => part?.kind === 'ring' || what !== 'fitted');
+    return part === undefined ? [] : workOn(part, state.rules);
   });
   const ids = [...workersAt(record), ...steps.map((step) => step.by)];
   const lastAt =

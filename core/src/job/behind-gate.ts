@@ -22,9 +22,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'reopenGate':
     case 'addSupplement':
       return false; // these are decided by the gates themselves
-    // A gauge that is taken changes nothing that was measured with another.
+    // A gauge that is taken changes nothing that was measured with another; what is added to a finding decides nothing.
     case 'takeInstrument':
-    // What is added to a finding decides nothing.
     case 'noteFinding':
     case 'addPhotograph':
     case 'placeOrder':

@@ -4,6 +4,7 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
+import { workOn } from '../engines/parts';
 import { parsePlaceKey } from '../engines/place';
 import { kindsBehind, reportsBehind } from '../bench/places';
 import { secondLook } from '../people/second-person';
@@ -139,11 +140,10 @@ function workBehind(
     .filter(([key]) => sheets.includes(parsePlaceKey(key)?.characteristic ?? ''))
     .flatMap(([, record]) => record.readings);
   const kinds = kindsBehind(state, sheets);
-  // The bores are named when the job is opened: that is no work on them.
   const steps = state.parts
     .values()
     .filter(({ kind }) => kinds.has(kind))
-    .flatMap(({ kind, history }) => history.filter(({ what }) => kind === 'ring' || what !== 'fitted'));
+    .flatMap((part) => workOn(part, state.rules));
   const ids = [
     ...readings.map((reading) => reading.by.id),
     ...steps.map((step) => step.by),

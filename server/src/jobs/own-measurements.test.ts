@@ -88,8 +88,8 @@ const valueAt = (state: JobState, place: string) => currentReading(placeAt(state
 /** Everything is measured, good, in the order of the sheets. */
 async function measureAll(): Promise<void> {
   for (const place of sheetPlaces(await job())) {
-    const sheet = place.characteristic as Measured;
-    if (GOOD[sheet] !== undefined) await give(ivo, take(placeKey(place), GOOD[sheet]));
+    const text = Object.entries(GOOD).find(([sheet]) => sheet === place.characteristic)?.[1];
+    if (text !== undefined) await give(ivo, take(placeKey(place), text));
   }
 }
 

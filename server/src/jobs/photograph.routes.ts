@@ -20,7 +20,7 @@ export function photographRoutes({ folder }: Services, jobs: Jobs): Router {
 
   router.post('/:jobId/photographs', rawBody(LARGEST_PHOTOGRAPH), async (req, res) => {
     const { command, finding, name, caption } = checked(photographQuery, req.query);
-    const { jobId } = req.params as { jobId: string };
+    const { jobId } = req.params;
     await jobs.state(jobId);
     const bytes = bytesOf(req);
     const file = await lookAtAttachment(name, bytes);

@@ -23,6 +23,7 @@ function triesIn(reading: Reading): Tries | undefined {
     case 'under':
       return { stops: reading.stops };
     case 'spread':
+    case 'answer':
       return undefined;
   }
 }

@@ -1,5 +1,5 @@
 import { figureOf, isLength } from '@oak-gate/core';
-import type { CylinderFacts, JobDraft, Layout, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
+import type { JobDraft, Layout, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import type { Ask, AskField } from '../ui/ask-dialog';
 
@@ -108,7 +108,7 @@ export function askCylinderFacts(
       return send({
         type: 'sayCylinderFacts',
         cylinders: [...cylinders],
-        facts: read.facts as CylinderFacts,
+        facts: read.facts,
         reason: values['reason'] ?? '',
       });
     },
