@@ -99,6 +99,16 @@ test('both rods of a crankpin depend on it and on its shells; a main on its own'
     'rod@cylinder:5',
     'rod@cylinder:6',
   ]);
+  // A rod's bearing rests on its journal, both halves of the shell, the rod itself and the bolts of its cap.
+  const { parts } = CATALOGUE.find(({ id }) => id === 'rodClearance')!;
+  expect(parts.flatMap((kind) => slotsAt(M8.layout, kind, at('3')))).toEqual([
+    'shell@journal:pin-2/point:upper',
+    'shell@journal:pin-2/point:lower',
+    'journal@journal:pin-2',
+    'rod@cylinder:3',
+    ...slotsOf(M8.layout, 'bolt').flatMap((slot) => (slot.at.cylinder === '3' ? [slot.key] : [])),
+  ]);
+  expect(slotsOf(M8.layout, 'bolt').filter((slot) => slot.at.cylinder === '3')).toHaveLength(2);
 });
 test('a model made before there were journals has the rings that it had, and says what it lacks', () => {
   const { heads: _h, journals: _j, directions: _d, points: _p, fasteners: _f, ...old } = VA.layout;
