@@ -35,6 +35,12 @@ export const gateRule = (state: ArrivalState, stage: Stage): GateRule | undefine
 export const unsignedBefore = (state: ArrivalState & GatesState, gate: GateRule): readonly GateRule[] =>
   restsOn(state.route, gate).filter(({ stage }) => signatureOf(state, stage) === undefined);
 
+/** The gates that can be signed next, with every gate that they rest on behind them: several where stages stand side by side. */
+export const openGates = (state: ArrivalState & GatesState): readonly GateRule[] =>
+  state.route.gates.filter(
+    (gate) => signatureOf(state, gate.stage) === undefined && unsignedBefore(state, gate).length === 0,
+  );
+
 /** The first gate that is not passed. */
 export const currentGate = (state: ArrivalState & GatesState): GateRule | undefined =>
   state.route.gates.find(({ stage }) => signatureOf(state, stage) === undefined);

@@ -1,9 +1,8 @@
-import { gateRule, gateWaits, openMatters, replayJob, signatureOf, tellAgain } from '../index';
-import type { Envelope, Stage } from '../index';
-import { GHISLAINE, IVO, PERRIN, person, SANNA } from '../../test/fixtures';
-import { at, GOOD } from '../../test/story';
-import type { Story } from '../../test/story';
-import { step, twoSheets } from '../../test/two-sheets';
+import { gateRule, gateWaits, openGates, openMatters, replayJob, signatureOf, tellAgain } from '../index';
+import type { Characteristic, Envelope, Stage } from '../index';
+import { GHISLAINE, IVO, kept, PERRIN, person, REVISION, ROWS, SANNA } from '../../test/fixtures';
+import { at, GOOD, Story } from '../../test/story';
+import { BORE_STEP, step, STEP_ROW, TWO_SHEETS, twoSheets } from '../../test/two-sheets';
 
 const SKIRT = at(1, 1, 'skirt');
 /** Another inspector: who did the work does not sign it. */
@@ -26,6 +25,59 @@ describe('a gate guards its own sheets', () => {
     expect(waits(story, 'measure')).toEqual([step(1), step(2)]);
     expect(waits(story, 'rings')).toEqual(Object.keys(GOOD));
     expect(waits(story, 'release')).toEqual(['gate', 'gate', ...Object.keys(GOOD), step(1), step(2)]);
+  });
+  test('stages that stand side by side are open together, and the record behind both is not', () => {
+    const story = twoSheets();
+    const open = () => openGates(story.job).map(({ stage }) => stage);
+    expect(open()).toEqual(['measure', 'rings']);
+    bores(story).sign('measure', PERRIN);
+    expect(open()).toEqual(['rings']);
+    rings(story).sign('rings', PERRIN);
+    expect(open()).toEqual(['release']);
+  });
+  test('what another stage works out from a reading is held by that stage’s signature', () => {
+    const story = new Story();
+    const size = (id: string): Characteristic => ({ ...BORE_STEP, id, name: id });
+    const from = { rule: 'difference', of: 'boreStep', less: 'boreFoot' } as const;
+    story.characteristics = [BORE_STEP, size('boreFoot'), { ...size('boreCone'), from }];
+    const cone = { ...STEP_ROW, id: 'OM-1 rev 1 row 8', label: '8', characteristic: 'boreCone' };
+    story.revisions = [
+      kept(REVISION, [
+        ...ROWS,
+        STEP_ROW,
+        { ...STEP_ROW, characteristic: 'boreFoot', id: 'OM-1 rev 1 row 7', label: '7' },
+        cone,
+      ]),
+    ];
+    story.route = {
+      ...TWO_SHEETS,
+      gates: TWO_SHEETS.gates.map((gate) =>
+        gate.stage === 'measure'
+          ? { ...gate, sheets: ['boreStep', 'boreFoot'] }
+          : gate.stage === 'rings'
+            ? { ...gate, sheets: ['boreCone'] }
+            : gate,
+      ),
+    };
+    story.arrive();
+    for (const sheet of ['boreStep', 'boreFoot'])
+      for (const cylinder of [1, 2])
+        story.take(`${sheet}@cylinder:${cylinder}`, sheet === 'boreStep' ? '8/9' : '5/6');
+    story.sign('rings', PERRIN);
+    const { seq } = story.job.places.get(step(1))!.readings[0]!;
+    const correction = {
+      type: 'correctReading',
+      place: step(1),
+      reading: seq,
+      reason: 'typing',
+      instead: null,
+    } as const;
+    expect(story.attempt(correction, IVO)?.code).toBe('BEHIND_SIGNED_GATE');
+    story.do({ type: 'reopenGate', gate: 'rings', reason: 'typed wrong' }, PERRIN).do(correction);
+    expect(story.job.places.get('boreCone@cylinder:1')!.readings.map(({ status }) => status)).toEqual([
+      'corrected',
+    ]);
+    expect(remarks(story)).toEqual([]);
   });
   test('a signature over the bores never locks the rings', () => {
     const story = bores(twoSheets()).sign('measure', PERRIN);

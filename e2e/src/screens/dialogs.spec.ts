@@ -67,6 +67,14 @@ const decide =
   (about: string) =>
   (page: Page): Promise<void> =>
     page.locator('.finding', { hasText: about }).getByRole('button', { name: 'Decide' }).first().click();
+/** What is added to a finding, behind its own button. */
+const addTo =
+  (about: string, what: string) =>
+  async (page: Page): Promise<void> => {
+    const finding = page.locator('.finding', { hasText: about }).first();
+    await finding.getByRole('button', { name: 'Add to it' }).click();
+    await page.getByRole('menuitem', { name: what }).click();
+  };
 type Opening = readonly [name: string, path: () => string, open: (page: Page) => Promise<void>];
 const press =
   (name: string) =>
@@ -92,6 +100,10 @@ const DIALOGS: Readonly<Record<string, readonly Opening[]>> = {
     ['a ring is filed', benchOf('v8', TIGHT), onBench('This ring was filed')],
     ['a ring is replaced', benchOf('v8', TIGHT), onBench('Replace this ring')],
     ['a bore is honed', benchOf('v8', TIGHT), onBench('This bore was honed')],
+    ['a bore is replaced', benchOf('v8', TIGHT), onBench('Replace this bore')],
+    ['a note to a finding', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'A note')],
+    ['an order', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'A part is ordered')],
+    ['of single cylinders', () => `/jobs/${jobs.v8}/limits`, press('Of single cylinders')],
     ['a concession is asked for', benchOf('v8', LOOSE), onBench('Ask for a concession')],
     ['a reading is void', benchOf('v8', LOOSE), onBench('Void this reading')],
     ['a place is deferred', benchOf('v8', UNTAKEN), onBench('Defer this place')],

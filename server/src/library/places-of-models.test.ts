@@ -132,6 +132,39 @@ describe('the file of a model', () => {
       ? []
       : read.error.issues.map(({ path, message }) => `${path.slice(2).join('.')}: ${message}`);
   };
+  const VALVE = {
+    ...{ kind: 'valve', name: 'valve', names: 'valves', axes: ['cylinder', 'point'] },
+    ...{ along: { point: 'valve' }, reworks: ['refaced'] },
+  };
+  const withParts =
+    (...partKinds: object[]) =>
+    (layout: Record<string, unknown>) => {
+      layout['partKinds'] = partKinds;
+    };
+  test('may declare kinds of part, which lie where it says', () => {
+    expect(file(withParts(VALVE))).toEqual([]);
+    const layout = { ...M8.layout, partKinds: [VALVE as never] };
+    expect(slotsOf(layout, 'valve')).toHaveLength(16);
+    expect(slotsAt(layout, 'valve', { characteristic: 'x', at: { cylinder: '3' } })).toHaveLength(2);
+    expect(slotsOf(M8.layout, 'valve')).toEqual([]);
+  });
+  test.each<[string, object[], RegExp]>([
+    ['a usual kind', [{ ...VALVE, kind: 'ring' }], /partKinds\.0\.kind: is a usual kind/],
+    ['a kind twice', [VALVE, VALVE], /partKinds\.1\.kind: the kind "valve" is there twice/],
+    ['no word for a key', [{ ...VALVE, kind: 'No 1' }], /partKinds\.0\.kind: a word such as/],
+    [
+      'an axis along which it has nothing',
+      [{ ...VALVE, along: { point: 'camshaft' } }],
+      /partKinds\.0\.axes: a valve lies along point, and this layout has none of these/,
+    ],
+    ['a rework that is fitting', [{ ...VALVE, reworks: ['fitted'] }], /partKinds\.0\.reworks\.0: is said by/],
+    ['a rework in capitals', [{ ...VALVE, reworks: ['Reamed!'] }], /partKinds\.0\.reworks\.0: what was done/],
+  ])('a kind of part with %s is refused', (_what, kinds, said) => {
+    expect(file(withParts(...kinds)).join('\n')).toMatch(said);
+  });
+  test('kinds of part come with version 2 of the file', () => {
+    expect(file(withParts(VALVE), 1).join('\n')).toMatch(/partKinds: comes with version 2/);
+  });
   const first = (layout: Record<string, unknown>, set: string) =>
     (layout[set] as Record<string, unknown>[])[0]!;
   test.each<[string, (layout: Record<string, unknown>) => void, RegExp]>([

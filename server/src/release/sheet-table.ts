@@ -1,4 +1,6 @@
 import {
+  COMPUTED_WORDS,
+  headWords,
   limitText,
   originWords,
   placeWords,
@@ -11,15 +13,20 @@ import {
   asFound,
   currentPin,
   limitInForce,
+  computedLines,
+  computedSize,
   evidenceOf,
+  isSize,
   judgedAt,
   unitOf,
+  unitOfSheet,
   placeAt,
+  placesInColumn,
   placesOnSheet,
   placeStatus,
   sheetModel,
 } from '@oak-gate/core';
-import type { Characteristic, EngineModel, JobState, Place } from '@oak-gate/core';
+import type { Characteristic, EngineModel, JobState, LengthUnit, Place, SheetModel } from '@oak-gate/core';
 import type { Table } from '../platform/write-table';
 
 const HEADER = [
@@ -41,8 +48,8 @@ const HEADER = [
 ];
 
 /**
- * Every sheet of a job as a table: a line for each place, measured or not, in the order of the sheets. Figures are in the unit
- * of the gauge that was used there.
+ * Every sheet of a job as a table: a line for each place, measured or not, in the order of the sheets, and behind them what is
+ * worked out over each column. Figures are in the unit of the gauge that was used there.
  */
 export function sheetTable(state: JobState): Table {
   const pin = currentPin(state);
@@ -51,12 +58,43 @@ export function sheetTable(state: JobState): Table {
     lines:
       pin === undefined
         ? []
-        : pin.characteristics.flatMap((characteristic) =>
-            placesOnSheet(sheetModel(pin.model.layout, characteristic)).map((place) =>
-              lineOf(state, pin.model, characteristic, place),
-            ),
-          ),
+        : pin.characteristics.flatMap((characteristic) => {
+            const model = sheetModel(pin.model.layout, characteristic);
+            return [
+              ...placesOnSheet(model).map((place) => lineOf(state, pin.model, characteristic, place)),
+              ...computedLinesOf(state, model, unitOfSheet(state, characteristic)),
+            ];
+          }),
   };
+}
+
+/** What is worked out over a column: a line of its own, that is of no place and is judged by nothing. */
+function computedLinesOf(
+  state: JobState,
+  model: SheetModel,
+  unit: LengthUnit,
+): readonly (readonly string[])[] {
+  const { characteristic, blocks } = model;
+  const { layout } = currentPin(state)?.model ?? {};
+  return computedLines(model).flatMap((kind) =>
+    blocks.flatMap((block) =>
+      block.columns.map((at, column) => {
+        const sizes = placesInColumn(block, column).flatMap((place) => {
+          const { reading } = placeStatus(state, place);
+          return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
+        });
+        const size = computedSize(kind, sizes);
+        const where = layout === undefined ? '' : headWords(layout, at);
+        const cells: Readonly<Record<string, string>> = {
+          sheet: characteristic.name,
+          where: [where, COMPUTED_WORDS[kind]].filter((each) => each !== '').join(', '),
+          as_left: size === undefined ? '' : shortReading(size, unit),
+          unit: unitWord(unit),
+        };
+        return HEADER.map((name) => cells[name] ?? '');
+      }),
+    ),
+  );
 }
 
 function lineOf(

@@ -6,6 +6,8 @@ import type { JobState } from '@oak-gate/core';
 import * as z from 'zod';
 import { at, Story } from '../../../core/test/story';
 import { charts } from './print-chart';
+import type { Content } from 'pdfmake/interfaces';
+import { worksheets } from './print-clipboard';
 import { sheetTable } from './sheet-table';
 
 const json = (path: string): unknown => JSON.parse(readFileSync(join(__dirname, '../../..', path), 'utf8'));
@@ -30,7 +32,17 @@ test.each(['VA-4-330', 'M8-52', 'AX6-240'])(
     expect([...printed].sort()).toEqual([...places].sort());
     const table = sheetTable(state);
     const column = table.header.indexOf('place');
-    expect(table.lines.map((line) => line[column]).sort()).toEqual([...places].sort());
+    const placed = table.lines.flatMap((line) => (line[column] === '' ? [] : [line[column]]));
+    expect(placed.sort()).toEqual([...places].sort());
+    // A blank sheet has a box for each.
+    expect(
+      boxesOf(
+        worksheets(
+          state,
+          pin!.characteristics.map((each) => each.id),
+        ),
+      ),
+    ).toBe(places.length);
     for (const line of table.lines) expect(line).toHaveLength(table.header.length);
     // Every line of a chart says what it is of, and no two of one chart say the same.
     for (const { title, columns, lines } of charts(state)) {
@@ -40,6 +52,13 @@ test.each(['VA-4-330', 'M8-52', 'AX6-240'])(
     }
   },
 );
+/** How many boxes stand on blank sheets to be filled in, or are struck as not applicable. */
+function boxesOf(content: readonly Content[]): number {
+  const tables = (content as { stack: { table?: { body: { text?: string }[][] } }[] }[]).flatMap(
+    ({ stack }) => stack.flatMap(({ table }) => table?.body.slice(1) ?? []),
+  );
+  return tables.flatMap((row) => row.slice(2)).length;
+}
 test('the table says what was found, what was left, by whom and with what', () => {
   const story = new Story().arrive().fit().measureAll();
   story

@@ -1,5 +1,12 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  viewChild,
+} from '@angular/core';
 import {
   CORRECTION_WORDS,
   placeTitle,
@@ -70,6 +77,17 @@ export class EntryBar {
   });
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
+
+  constructor() {
+    // A key can come before what was typed is drawn: then nothing seems to have changed at the next place, and its figure
+    // would stand there. What stands in the field is what is typed at the place in hand.
+    afterRenderEffect(() => {
+      const text = this.hand.text();
+      this.hand.at.key();
+      const field = this.field()?.nativeElement;
+      if (field !== undefined && field.value !== text) field.value = text;
+    });
+  }
 
   focus(): void {
     const field = this.field()?.nativeElement;

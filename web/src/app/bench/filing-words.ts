@@ -1,4 +1,4 @@
-import { benchFigure, boundText, placeWords, showBound, unitWord } from '@oak-gate/contract';
+import { benchFigure, boundText, partWords, placeWords, showBound, unitWord } from '@oak-gate/contract';
 import {
   currentPin,
   currentReading,
@@ -55,7 +55,7 @@ export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit
   switch (plan.state) {
     case 'file':
       return {
-        words: `File ${cutWords(plan, unit)}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
+        words: `File ${cutWords(plan, unit, nameOf(job, part.kind))}. Then measure ${stations.length === 1 ? 'again' : `${where} again`}.`,
         short: `File ${show(plan.remove)} ${unitWord(unit)}`,
         why: [bySourcesUnit(job, status), `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`]
           .filter((each) => each !== undefined)
@@ -90,11 +90,13 @@ const stationsWords = (count: number): string =>
 type Cut = Extract<FilingPlan, { readonly state: 'file' | 'none' }>;
 type Clash = Extract<FilingPlan, { readonly state: 'impossible' | 'measureFiner' }>;
 
+/** What a kind of part is called. */
+const nameOf = (job: JobState, kind: string): string => partWords(currentPin(job)?.model.layout, kind)[0];
 /** "at least 1, at most 8 thou off this ring; aim for 2". */
-export function cutWords({ least, most, remove }: Cut, unit: LengthUnit): string {
+export function cutWords({ least, most, remove }: Cut, unit: LengthUnit, one: string): string {
   const show = (nm: Nanometres): string => showExact(nm, unit);
   const window = most === undefined ? '' : `, at most ${show(most)}`;
-  return `at least ${show(least)}${window} ${unitWord(unit)} off this ring; aim for ${show(remove)}`;
+  return `at least ${show(least)}${window} ${unitWord(unit)} off this ${one}; aim for ${show(remove)}`;
 }
 const needsAndBears = ({ least, most }: Clash, unit: LengthUnit): string =>
   most < 0

@@ -169,7 +169,7 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
   const plan = rule.kind === 'relation' && rule.state === 'broken' ? mendingCut(job, rule.places) : undefined;
   if (plan?.state !== 'file') return say(`${words} An inspector decides.`, 'decide');
   const [here = ''] = rule.places;
-  const cut = `File ${cutWords(plan, unit)}`;
+  const cut = `File ${cutWords(plan, unit, filedName(job, status))}`;
   if (here === status.key)
     return {
       ...say(`${words} ${cut}, and it holds.`, 'file'),
@@ -177,10 +177,14 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
     };
   const other = placeInJob(currentPin(job), here);
   return say(
-    `${words} The other one can be filed (${other}): ${cutWords(plan, unit).replace('this', 'that')}.`,
+    `${words} The other one can be filed (${other}): ${cutWords(plan, unit, filedName(job, status)).replace('this', 'that')}.`,
     'decide',
   );
 }
+
+/** What the part is called that is filed to open what is measured here. */
+const filedName = (job: JobState, { place }: PlaceStatus): string =>
+  partWords(currentPin(job)?.model.layout, characteristicOf(job, place)?.filed ?? 'ring')[0];
 
 /** In, and outside what the shop aims for: said, and nothing more is asked. */
 function targetWords(

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { arrivedWords, flipsWords } from '@oak-gate/contract';
-import { currentGate, gateStand, gateWaits } from '@oak-gate/core';
+import { openGates, gateStand, gateWaits } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { Gate } from '../ui/gate';
@@ -40,24 +40,24 @@ export class JobShell {
     if (job === undefined) return [];
     const on = today();
     const current = this.news()?.documents;
-    const here = currentGate(job)?.stage;
+    const open = new Set(openGates(job).map(({ stage }) => stage));
     return job.route.gates.map((gate) => {
       const stand = gateStand(job, gate, on, current);
-      const waits = gate.stage === here ? gateWaits(job, gate, on, current) : [];
-      const words =
-        gate.stage !== here
-          ? ''
-          : waits.length === 0
-            ? 'ready to sign'
-            : waits.every(({ kind }) => kind === 'place')
-              ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
-              : `waits for ${waits.length}`;
+      const isOpen = open.has(gate.stage);
+      const waits = isOpen ? gateWaits(job, gate, on, current) : [];
+      const words = !isOpen
+        ? ''
+        : waits.length === 0
+          ? 'ready to sign'
+          : waits.every(({ kind }) => kind === 'place')
+            ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
+            : `waits for ${waits.length}`;
       return {
         stage: gate.stage,
         label: gate.label,
         stand,
         words,
-        here: gate.stage === here,
+        here: isOpen,
       };
     });
   });
