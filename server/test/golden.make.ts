@@ -191,7 +191,14 @@ test('the corpus of this format', async () => {
   });
   await shop.publish(
     { number: 'OM-5', revision: '1', kind: 'manual' },
-    'row,characteristic,min,max,service_max,unit,rule,question\n1,boreTop,130.17,130.20,130.30,mm,,\n2,boreFoot,130.17,130.20,130.30,mm,,\n3,boreCone,0,0.05,,mm,,\n4,boreSeen,,,,,check,Is the bore without score?',
+    [
+      'row,characteristic,min,max,service_max,unit,rule,question,piston_materials',
+      '1,boreTop,130.17,130.20,130.30,mm,,,',
+      '2,boreFoot,130.17,130.20,130.30,mm,,,',
+      '3,boreCone,0,0.05,,mm,,,',
+      '4,boreSeen,,,,,check,Is the bore without score?,',
+      '5,boreTop,130.16,130.25,130.35,mm,,,K',
+    ].join('\n'),
   );
   const opened = await (
     await shop.as('ivo')
@@ -304,6 +311,15 @@ test('the corpus of this format', async () => {
     unit: 'mm',
     instrument: 'BG-1',
     setting: { text: '130.18', unit: 'mm', against: 'ring gauge RG-130' },
+  });
+  // A piston of another material judges the bore beside it again; what is read on a ring is said of that ring.
+  const piston = { ...({ state: 'new', partNumber: 'K-130', lot: null } as const), maker: 'Quill' };
+  await give({ type: 'fitParts', slots: ['piston@cylinder:1'], ...piston, material: 'K' });
+  await give({
+    type: 'sayPartFacts',
+    parts: [partIn(await state(), slots[0]!)!.id],
+    facts: { maker: 'Quill', material: 'iron' },
+    reason: 'stamped beside the gap',
   });
   const [first, second, third, fourth, fifth, sixth] = places.map(placeKey) as [string, ...string[]] &
     Record<number, string>;

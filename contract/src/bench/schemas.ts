@@ -29,6 +29,7 @@ export const verdictFact = z.object({
   ruleVersion: z.int(),
   pin: z.int(),
   partNumber: z.exactOptional(name),
+  pistonMaterial: z.exactOptional(name.nullable()),
   uncertainty: z.exactOptional(lengthOnTheWire),
   asks: z.exactOptional(z.array(z.string())),
 }) satisfies z.ZodType<VerdictFact>;

@@ -13,6 +13,8 @@ import {
   WEAR_WAYS,
 } from '@oak-gate/core';
 import type {
+  NewPart,
+  PartFacts,
   Characteristic,
   DeclaredPartKind,
   EngineModel,
@@ -288,7 +290,19 @@ export const placeKey = z
   .regex(/^[A-Za-z]+@[A-Za-z0-9:/-]+$/);
 export const partId = z.string().max(240);
 export const partRef = z.object({ id: partId, condition: z.int().min(1) });
-const newPart = z.object({ state: partState, partNumber: name.nullable(), lot: name.nullable() });
+export const newPart = z.object({
+  state: partState,
+  partNumber: name.nullable(),
+  lot: name.nullable(),
+  maker: z.exactOptional(name.nullable()),
+  material: z.exactOptional(name.nullable()),
+}) satisfies z.ZodType<NewPart>;
+/** What is said of parts that lie there. */
+export const saidOfParts = z.strictObject({
+  partNumber: z.exactOptional(name.nullable()),
+  maker: z.exactOptional(name.nullable()),
+  material: z.exactOptional(name.nullable()),
+}) satisfies z.ZodType<Partial<PartFacts>>;
 const workshopFact = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('rework'), part: partId, what: reworkWord, how: text(2000) }),
   z.object({
@@ -306,6 +320,7 @@ export const partEventData = {
     slot: placeKey,
     ...newPart.shape,
   }),
+  partFactsSaid: z.object({ parts: z.array(partId).min(1), facts: saidOfParts, reason: text(2000) }),
   partRemoved: z.object({ part: partId, slot: placeKey, reason: text(2000) }),
   partReworked: z.object({
     part: partId,
@@ -326,12 +341,15 @@ const usualKind = z.enum(['bore', 'ring', 'piston', 'pin', 'rod', 'liner', 'jour
 const earlyRework = z.enum(['filed', 'honed']);
 const { partFitted, partReworked, factReported } = partEventData;
 const [reworkFact, ...otherFacts] = workshopFact.options;
+const fittedThen = partFitted.omit({ maker: true, material: true });
 export const olderPartEventData = {
-  partFitted: [partFitted.extend({ kind: usualKind })],
+  partFitted: [fittedThen.extend({ kind: usualKind }), fittedThen],
   partReworked: [partReworked.extend({ what: earlyRework })],
+  // What was not asked of a part then, nobody said.
   factReported: [
     factReported.extend({
       fact: z.discriminatedUnion('kind', [reworkFact.extend({ what: earlyRework }), ...otherFacts]),
     }),
+    factReported,
   ],
 };

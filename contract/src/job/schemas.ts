@@ -51,6 +51,7 @@ const jobEventData = {
   jobOpened: z.object({ ...opened, rules, zone }),
   rulesAdopted: z.object({ rules }),
   limitsPinned: limitsPin.extend({ reason: text(2000), rejudged }),
+  readingsJudgedAgain: z.object({ rejudged }),
   ...clockEventData,
   ...arrivalEventData,
   ...benchEventData,
@@ -59,11 +60,12 @@ const jobEventData = {
   ...remarkEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
+const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged });
 /** The schemas of versions before the newest one, the first one first. */
 const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]>>> = {
   jobOpened: [z.object(opened), z.object({ ...opened, rules })],
   // What a version before it had, the newer one has too; what is new in it nobody wrote then.
-  limitsPinned: [limitsPin.extend({ reason: text(2000), rejudged })],
+  limitsPinned: [pinnedThen, pinnedThen],
   ...olderArrivalEventData,
   ...olderPartEventData,
   ...olderBenchEventData,

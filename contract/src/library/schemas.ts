@@ -9,7 +9,7 @@ import {
   GROUPS,
   REVISION_STATES,
   UNIT_KINDS,
-  PIN_VERSION,
+  PIN_VERSIONS,
   WEAR_WAYS,
 } from '@oak-gate/core';
 import type {
@@ -173,6 +173,7 @@ const contextKey = z.enum([
 export const fitVariant = z.object({
   cylinders: z.exactOptional(z.array(id)),
   partNumber: z.exactOptional(z.string().max(240).nullable()),
+  pistonMaterial: z.exactOptional(z.string().max(240).nullable()),
 }) satisfies z.ZodType<FitVariant>;
 export const limitsPin = z.object({
   pin: z.int().min(1),
@@ -194,7 +195,7 @@ export const limitsPin = z.object({
       asks: z.exactOptional(z.array(z.string())),
     }),
   ),
-  version: z.exactOptional(z.literal(PIN_VERSION)),
+  version: z.exactOptional(z.literal(PIN_VERSIONS)),
   cylinders: z.exactOptional(
     z.array(
       z.object({

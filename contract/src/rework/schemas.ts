@@ -1,16 +1,16 @@
 import { SETTLED_AS } from '@oak-gate/core';
 import type { ReworkCommand } from '@oak-gate/core';
-import { name, partState, reason } from '../common/values';
+import { name, reason } from '../common/values';
 import * as z from 'zod';
-import { partId, placeKey, reworkWord } from '../engines/schemas';
+import { newPart, partId, placeKey, reworkWord, saidOfParts } from '../engines/schemas';
 
+const partNumber = name.nullable();
 const underSignature = z.int().nullable();
-const newPart = { state: partState, partNumber: name.nullable(), lot: name.nullable() };
 export const reworkCommands = [
   z.strictObject({
     type: z.literal('fitParts'),
     slots: z.array(placeKey).min(1).max(400),
-    ...newPart,
+    ...newPart.shape,
     underSignature,
   }),
   z.strictObject({
@@ -18,7 +18,7 @@ export const reworkCommands = [
     part: partId,
     basedOn: z.int(),
     reason,
-    instead: z.strictObject(newPart).nullable(),
+    instead: z.strictObject(newPart.shape).nullable(),
     underSignature,
   }),
   z.strictObject({
@@ -28,6 +28,13 @@ export const reworkCommands = [
     what: reworkWord,
     how: reason,
     underSignature,
+  }),
+  z.strictObject({
+    type: z.literal('sayPartFacts'),
+    parts: z.array(partId).min(1).max(400),
+    from: z.array(z.strictObject({ partNumber, maker: partNumber, material: partNumber })).max(400),
+    facts: saidOfParts,
+    reason,
   }),
   z.strictObject({
     type: z.literal('settleFact'),

@@ -3,6 +3,7 @@ import {
   originOf,
   unitOf,
   currentPin,
+  PART_FACTS,
   openMatters,
   parsePlaceKey,
   partIn,
@@ -11,7 +12,16 @@ import {
   placeKey,
   placeAt,
 } from '@oak-gate/core';
-import type { JobState, Layout, LimitsPin, Part, Place, RecordedReading } from '@oak-gate/core';
+import type {
+  JobState,
+  Layout,
+  LimitsPin,
+  Part,
+  PartFact,
+  PartFacts,
+  Place,
+  RecordedReading,
+} from '@oak-gate/core';
 import { partWords, placeInJob, placeWordsOf, unitWord } from './place-words';
 import { figureWords } from '../evidence/evidence-words';
 import { showBound } from './limit-words';
@@ -113,7 +123,7 @@ export function takenInWords(
   ];
 }
 
-/** What was done to the parts: fitted where a part was exchanged, filed, honed, taken out. */
+/** What was done to the parts and said of them: fitted where a part was exchanged, filed, honed, taken out. */
 export function partLines(state: JobState): readonly HistoryLine[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
@@ -132,7 +142,21 @@ export function partLines(state: JobState): readonly HistoryLine[] {
           figure: '',
           struck: 0,
           note: step.what === 'fitted' ? newPartWords(part) : step.note,
-        })),
+        }))
+        .concat(
+          (part.said ?? []).map(({ seq, at, by, facts, before, reason }) => ({
+            seq,
+            where: placeWordsOf(layout, slotOf(part)),
+            at,
+            by: by.name,
+            what: [declaredName(layout, part), saidOfPart(facts, before)]
+              .filter((each) => each !== '')
+              .join(' '),
+            figure: '',
+            struck: 0,
+            note: reason,
+          })),
+        ),
     )
     .sort((a, b) => a.seq - b.seq);
 }
@@ -142,10 +166,27 @@ const slotOf = (part: Part): string => part.id.slice(0, part.id.lastIndexOf('#')
 /** The first part of a slot is what the job began with; a later one took its place. */
 const isExchange = (state: JobState, part: Part): boolean =>
   (state.fittedCount.get(slotOf(part)) ?? 0) > 1 && !part.id.endsWith('#1');
-const newPartWords = ({ state, partNumber, lot }: Part): string =>
-  [`${state} part`, partNumber ?? '', lot === null ? '' : `lot ${lot}`]
+/** "said to be: part number R-2 (was R-1), maker Quill". */
+function saidOfPart(facts: Partial<PartFacts>, before: PartFacts): string {
+  const told = PART_FACTS.flatMap((fact) => {
+    const is = facts[fact];
+    if (is === undefined || is === before[fact]) return [];
+    const was = before[fact] === null ? '' : ` (was ${before[fact]})`;
+    return [`${PART_FACT_WORDS[fact]} ${is ?? 'not known'}${was}`];
+  });
+  return `said to be: ${told.join(', ')}`;
+}
+export const PART_FACT_WORDS: Readonly<Record<PartFact, string>> = {
+  partNumber: 'part number',
+  maker: 'maker',
+  material: 'material',
+};
+const newPartWords = ({ state, partNumber, lot, ...part }: Part): string => {
+  const { partNumber: number, maker, material } = part.said?.[0]?.before ?? { partNumber, ...part };
+  return [`${state} part`, number ?? '', maker ?? '', material ?? '', lot === null ? '' : `lot ${lot}`]
     .filter((each) => each !== '')
     .join(', ');
+};
 
 /** How the part at a place came to be as it is: what was done to it last, or `exchanged`. */
 export function workedAt(state: JobState, key: string): string | undefined {

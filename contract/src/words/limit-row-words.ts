@@ -210,7 +210,7 @@ export function appliesWords(to: AppliesTo): string {
 const CONTEXT_WORDS: Readonly<Record<keyof LimitContext, string>> = {
   model: 'the model',
   serial: 'the counting part of the serial',
-  partNumber: 'the part number of the rings',
+  partNumber: 'the part number',
   oversize: 'the oversize of the bores',
   pistonMaterial: 'the piston material',
   duty: 'the duty',

@@ -132,7 +132,10 @@ const nameOf = ({ characteristics }: Measured, id: string | undefined): string |
   characteristics.find((each) => each.id === id)?.name;
 
 /** Which of a fit's places are meant, where they are not all judged alike; empty where they are. */
-export function variantWords(layout: Layout | undefined, { cylinders, partNumber }: FitVariant = {}): string {
+export function variantWords(
+  layout: Layout | undefined,
+  { cylinders, partNumber, pistonMaterial }: FitVariant = {},
+): string {
   const named = (cylinders ?? []).map((id) => layout?.cylinders.find((each) => each.id === id)?.label ?? id);
   const part =
     partNumber === undefined
@@ -142,7 +145,15 @@ export function variantWords(layout: Layout | undefined, { cylinders, partNumber
         : partNumber === ''
           ? 'parts of any other number'
           : `part ${partNumber}`;
-  return [named.join(' and '), part].filter((each) => each !== '').join(', ');
+  const piston =
+    pistonMaterial === undefined
+      ? ''
+      : pistonMaterial === null
+        ? 'pistons of a material that nobody knows'
+        : pistonMaterial === ''
+          ? 'pistons of any other material'
+          : `pistons of ${pistonMaterial}`;
+  return [named.join(' and '), part, piston].filter((each) => each !== '').join(', ');
 }
 
 /** What stands before a line that is worked out over a column. */

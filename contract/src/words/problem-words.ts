@@ -151,6 +151,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: part,
     next: 'Look at its history, then decide again.',
   }),
+  PART_SAID_ANEW: ({ part }) => ({
+    what: 'Somebody said something else of the part meanwhile',
+    where: part,
+    next: 'Look at what is known of it now, then say it again.',
+  }),
   INSTRUMENT_NOT_TAKEN: ({ instrument }) => ({
     what: `${instrument} was not taken for this job`,
     where: 'Arrival gate, instruments',

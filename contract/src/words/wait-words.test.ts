@@ -75,12 +75,16 @@ test.each(['contradiction', 'tie', 'heldBack'] as const)('a limit withheld for a
 test.each<[object, RegExp]>([
   [{ kind: 'serialOdd', serial: 'X1', pattern: '' }, /^serial X1 does not match the pattern/],
   [
-    { kind: 'otherMaker', document: 'RL-12 rev 1', leafletOf: 'Corvale', fitted: null },
+    { kind: 'otherMaker', document: 'RL-12 rev 1', leafletOf: 'Corvale', part: 'ring', fitted: null },
     /leaflet for Corvale rings, and nobody said whose rings are fitted$/,
   ],
   [
-    { kind: 'otherMaker', document: 'RL-12 rev 1', leafletOf: 'Corvale', fitted: 'Tamber' },
+    { kind: 'otherMaker', document: 'RL-12 rev 1', leafletOf: 'Corvale', part: 'ring', fitted: 'Tamber' },
     /leaflet for Corvale rings; Tamber rings are fitted$/,
+  ],
+  [
+    { kind: 'otherMaker', document: 'BL-2 rev 1', leafletOf: 'Corvale', part: 'shell', fitted: 'Tamber' },
+    /leaflet for Corvale shells; Tamber shells are fitted$/,
   ],
   [{ kind: 'nominalDiameter', rows: ['a', 'b'], oversize: null }, /nobody said whether .* \(a, b\)$/],
   [

@@ -6,6 +6,7 @@ import type {
   Finding,
   JobState,
   LimitNote,
+  PartKind,
   PlaceStateWord,
   ReportCause,
   RestFact,
@@ -14,7 +15,7 @@ import type {
   Wait,
 } from '@oak-gate/core';
 import { currentPin, nanometres, showExact, unitOf } from '@oak-gate/core';
-import { placeInJob, unitWord, variantWords } from './place-words';
+import { partWords, placeInJob, unitWord, variantWords } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
 
@@ -108,20 +109,23 @@ export function noteWords(state: JobState, note: LimitNote): string {
       return `serial ${note.serial} does not match the pattern of this model, so rows for a range of serials cannot be told apart`;
     case 'otherMaker':
       return note.fitted === null
-        ? `${note.document} is a leaflet for ${note.leafletOf} rings, and nobody said whose rings are fitted`
-        : `${note.document} is a leaflet for ${note.leafletOf} rings; ${note.fitted} rings are fitted`;
+        ? `${note.document} is a leaflet for ${note.leafletOf} ${partsIn(state, note.part)}, and nobody said whose ${partsIn(state, note.part)} are fitted`
+        : `${note.document} is a leaflet for ${note.leafletOf} ${partsIn(state, note.part)}; ${note.fitted} ${partsIn(state, note.part)} are fitted`;
     case 'nominalDiameter':
       return note.oversize === null
         ? `a formula is fed with the nominal bore, and nobody said whether the bore is oversize (${note.rows.join(', ')})`
         : `a formula is fed with the nominal bore, and the bore is oversize (${note.rows.join(', ')})`;
     case 'factRestated':
-      return `${note.by.name} says that ${FACT_NAMES[note.fact]}${ofCylinder(state, note)} is ${factText(state, note, note.after)}; it was recorded as ${factText(state, note, note.before)} (${note.reason})`;
+      return `${note.by.name} says that ${FACT_NAMES[note.fact]}${ofWhat(state, note)} is ${factText(state, note, note.after)}; it was recorded as ${factText(state, note, note.before)} (${note.reason})`;
     case 'targetConflict':
       return `${placeIn(state, note.fit)}: the shop’s own targets cross each other`;
   }
 }
-function ofCylinder(state: JobState, { cylinder }: Pick<RestatedFact, 'cylinder'>): string {
+const partsIn = (state: JobState, kind: PartKind): string =>
+  partWords(currentPin(state)?.model.layout, kind)[1];
+function ofWhat(state: JobState, { cylinder, part }: Pick<RestatedFact, 'cylinder' | 'part'>): string {
   const { cylinders = [] } = currentPin(state)?.model.layout ?? {};
+  if (part !== undefined) return ` of ${placeIn(state, part.slice(0, part.lastIndexOf('#')))}`;
   return cylinder === undefined
     ? ''
     : ` of ${cylinders.find(({ id }) => id === cylinder)?.label ?? cylinder}`;
@@ -133,6 +137,9 @@ const FACT_NAMES: Readonly<Record<RestFact, string>> = {
   ringPartNumber: 'the part number of the rings',
   ringMaker: 'the maker of the rings',
   buildDate: 'the date of build',
+  partNumber: 'the part number',
+  maker: 'the maker',
+  material: 'the material',
 };
 function factText(
   state: JobState,

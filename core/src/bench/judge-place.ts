@@ -1,5 +1,6 @@
 import { judgeEvidence } from '../evidence/evidence';
 import type { Reading } from '../evidence/reading';
+import type { PartsState } from '../engines/parts';
 import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import type { JudgedPart } from '../library/fit-variant';
@@ -8,7 +9,7 @@ import type { PinState } from '../library/limit-in-force';
 import { ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import type { Rejudged } from './bench-events';
-import { characteristicOf, judgedBy, placeOf, sheetPlaces } from './places';
+import { besideAt, characteristicOf, judgedBy, placeOf, sheetPlaces } from './places';
 import type { PlacesState, RecordedReading, VerdictFact } from './places';
 
 /** By which rules a verdict is written: since 6 it says the uncertainty that it was judged with. */
@@ -43,6 +44,7 @@ export function judgePlace(
     ...(part.partNumber === null || currentPin(state)?.version === undefined
       ? {}
       : { partNumber: part.partNumber }),
+    ...(part.pistonMaterial === undefined ? {} : { pistonMaterial: part.pistonMaterial }),
     rule: 'simple' as const,
     ruleVersion,
     pin: currentPin(state)?.pin ?? 0,
@@ -53,22 +55,19 @@ export function judgePlace(
     : { ...verdict, limit, sources, ...frame, ...(asks === undefined ? {} : { asks }) };
 }
 
-/** A reading that is there, judged by what is in force now. */
-export const judgeAgain = (
-  state: JudgedState,
+/** A reading that is there, judged by what is in force now: of its own part as it was judged, beside what lies there now. */
+export function judgeAgain(
+  state: JudgedState & PartsState,
   place: Place,
   { reading, verdict, instrument }: Pick<RecordedReading, 'reading' | 'verdict' | 'instrument'>,
-): VerdictFact =>
-  judgePlace(
-    state,
-    place,
-    judgedBy(verdict),
-    reading,
-    verdict.uncertainty ?? instrument?.uncertainty ?? ZERO,
-  );
+): VerdictFact {
+  const { pistonMaterial: _then, ...its } = judgedBy(verdict);
+  const part = { ...its, ...besideAt(state, place) };
+  return judgePlace(state, place, part, reading, verdict.uncertainty ?? instrument?.uncertainty ?? ZERO);
+}
 
 /** The verdicts when the limits change: every reading that counts, judged again, in the order of the sheets. */
-export function rejudgements(state: JudgedState & PlacesState): readonly Rejudged[] {
+export function rejudgements(state: JudgedState & PlacesState & PartsState): readonly Rejudged[] {
   const order = new Map(sheetPlaces(state).map((place, i) => [placeKey(place), i]));
   const rank = (key: string): number => order.get(key) ?? Infinity;
   return state.places

@@ -56,7 +56,7 @@ export function partsSeen(
     first === undefined
       ? null
       : { since: first.seq, why: `taken before the part was ${first.what}, handed in after it` };
-  return ok({ refs, judged: judgedPart(ofState), late });
+  return ok({ refs, judged: judgedPart(state, place, ofState), late });
 }
 
 const everLay = (history: readonly PartStep[], slot: SlotKey): boolean =>

@@ -6,7 +6,8 @@ import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';
-import { decisionAt, sameFit } from '../library/judged-fit';
+import { decisionAt, dependsOn, sameFit } from '../library/judged-fit';
+import { ASKED_BESIDE } from '../library/fit-variant';
 import type { JudgedFit, JudgedPart } from '../library/fit-variant';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
@@ -33,6 +34,8 @@ export interface VerdictFact {
   readonly partState: PartState;
   /** The part's own number, where the limit depends on it. */
   readonly partNumber?: string;
+  /** Of the pistons that lay there, where the limit depends on it; null where it was not known of all. */
+  readonly pistonMaterial?: string | null;
   readonly rule: DecisionRule;
   readonly ruleVersion: number;
   readonly pin: number;
@@ -191,15 +194,16 @@ export function partsAt(
     refs.push({ id: part.id, condition: part.condition });
     if (kind === characteristic.stateOf) ofState.push(part);
   }
-  return { ok: true, refs, judged: judgedPart(ofState) };
+  return { ok: true, refs, judged: judgedPart(state, place, ofState) };
 }
 /**
  * What selects the limit, of the parts whose state does. Of several, a used one makes the whole fit a used one: its limits are
  * those for what ran already; and a number is theirs only where they all have it.
  */
-export function judgedPart(parts: readonly Part[]): JudgedPart {
+export function judgedPart(state: PartsState & PinState, place: Place, parts: readonly Part[]): JudgedPart {
   const [first] = parts;
   return {
+    ...besideAt(state, place),
     state: parts.find(({ state }) => state !== 'new')?.state ?? 'new',
     partNumber:
       first === undefined || parts.some(({ partNumber }) => partNumber !== first.partNumber)
@@ -207,11 +211,25 @@ export function judgedPart(parts: readonly Part[]): JudgedPart {
         : first.partNumber,
   };
 }
+/** What is judged where no place is at hand. */
+export const NO_PART: JudgedPart = { state: 'new', partNumber: null };
+/** What of other parts that lie at a place selects its limit; nothing where it depends on none, or none is known by itself. */
+export function besideAt(state: PartsState & PinState, place: Place): Pick<JudgedPart, 'pistonMaterial'> {
+  const pin = currentPin(state);
+  if (pin === undefined || !dependsOn(pin, place, 'pistonMaterial')) return {};
+  const { kind, fact } = ASKED_BESIDE.pistonMaterial;
+  const own = slotsAt(pin.model.layout, kind, place).map((slot) => partIn(state, slot)?.[fact] ?? null);
+  if (own.every((material) => material === null)) return {};
+  const [material = null, ...others] = new Set(own.map((each) => each ?? pin.context[PISTON] ?? null));
+  return { [PISTON]: others.length === 0 ? material : null };
+}
+const PISTON = 'pistonMaterial';
+
 /** What a limit at a place is selected by now; of a new part where none lies there. */
 export function judgedAt(state: PartsState & PinState, place: Place): JudgedPart {
   const characteristic = characteristicOf(state, place);
   const parts = characteristic === undefined ? undefined : partsAt(state, characteristic, place);
-  return parts?.ok === true ? parts.judged : judgedPart([]);
+  return parts?.ok === true ? parts.judged : judgedPart(state, place, []);
 }
 /** Whether a verdict was, or would be, selected by one judged fit of a pin. */
 export function isJudgedBy(pin: LimitsPin, place: Place, verdict: VerdictFact, judged: JudgedFit): boolean {
@@ -219,9 +237,10 @@ export function isJudgedBy(pin: LimitsPin, place: Place, verdict: VerdictFact, j
   return decision !== undefined && sameFit(decision, judged);
 }
 /** What a verdict was selected by. */
-export const judgedBy = ({ partState, partNumber }: VerdictFact): JudgedPart => ({
+export const judgedBy = ({ partState, partNumber, pistonMaterial }: VerdictFact): JudgedPart => ({
   state: partState,
   partNumber: partNumber ?? null,
+  ...(pistonMaterial === undefined ? {} : { pistonMaterial }),
 });
 
 /** The slots whose parts a reading at a place depends on, each with its kind. */
@@ -236,6 +255,18 @@ export function slotsBehind(
     : parts.flatMap((kind) => slotsAt(layout, kind, place).map((slot) => ({ kind, slot })));
 }
 
+/** Whether what is measured on these sheets, or its limits, depend on parts of a kind. */
+export function restOnKind(state: PinState, sheets: readonly string[], kind: PartKind): boolean {
+  const pin = currentPin(state);
+  return (
+    kindsBehind(state, sheets).has(kind) ||
+    (kind === ASKED_BESIDE[PISTON].kind &&
+      pin?.fits.some(
+        ({ fit, of }) =>
+          of?.[PISTON] !== undefined && sheets.includes(parsePlaceKey(fit)?.characteristic ?? ''),
+      ) === true)
+  );
+}
 /** The kinds of part that readings on these sheets depend on. */
 export function kindsBehind(state: PinState, sheets: readonly string[]): ReadonlySet<PartKind> {
   const characteristics = currentPin(state)?.characteristics ?? [];

@@ -6,6 +6,7 @@ const step = (seq: number, what: string): PartStep => ({
 });
 const part = (kind: string, id: string, ...what: string[]): Part => ({
   ...{ id, kind, state: 'new', condition: 1, slot: null, partNumber: null, lot: null },
+  ...{ maker: null, material: null },
   history: what.map((each, i) => step(i + 1, each)),
 });
 test.each<[string, Part, number, string[]]>([

@@ -5,16 +5,34 @@ import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { PartKind } from './characteristic';
 import type { SlotKey } from './place';
 
+/** What is known of a part that limits can depend on; null where nobody knows it. */
+export interface PartFacts {
+  readonly partNumber: string | null;
+  readonly maker: string | null;
+  readonly material: string | null;
+}
+export const PART_FACTS = ['partNumber', 'maker', 'material'] as const satisfies readonly (keyof PartFacts)[];
+export type PartFact = (typeof PART_FACTS)[number];
+
 /** The very ring or bore that lies in a slot. A rework raises its condition number, which starts at 1. */
-export interface Part {
+export interface Part extends PartFacts {
   readonly id: string;
   readonly kind: PartKind;
   readonly state: PartState;
   readonly condition: number;
   readonly slot: SlotKey | null;
-  readonly partNumber: string | null;
   readonly lot: string | null;
   readonly history: readonly PartStep[];
+  /** What was said of it after it was fitted, with what was known before. */
+  readonly said?: readonly PartSaid[];
+}
+export interface PartSaid {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly facts: Partial<PartFacts>;
+  readonly before: PartFacts;
+  readonly reason: string;
 }
 export interface PartStep {
   readonly seq: number;
@@ -54,6 +72,8 @@ export interface NewPart {
   readonly state: PartState;
   readonly partNumber: string | null;
   readonly lot: string | null;
+  readonly maker?: string | null;
+  readonly material?: string | null;
 }
 /** What somebody says that was done in the workshop. */
 export type WorkshopFact =
@@ -85,25 +105,25 @@ export interface FactReport {
 /** The kind of part that a slot is for. */
 export const kindOfSlot = (slot: SlotKey): PartKind => slot.slice(0, Math.max(0, slot.indexOf('@')));
 
+/** What somebody says of parts: the ids of the parts, and what is known of each of them from now on. */
+export interface PartFactsSaid {
+  readonly parts: readonly string[];
+  readonly facts: Partial<PartFacts>;
+  readonly reason: string;
+}
+
 const changed = <D>() => event<D, PartsState>();
 /** What happens to parts, as events. */
 export const PART_EVENTS = {
-  partFitted: changed<{
-    readonly part: string;
-    readonly kind: PartKind;
-    readonly slot: SlotKey;
-    readonly state: PartState;
-    readonly partNumber: string | null;
-    readonly lot: string | null;
-  }>()(
-    2,
+  partFitted: changed<{ readonly part: string; readonly kind: PartKind; readonly slot: SlotKey } & NewPart>()(
+    3,
     ({ parts, slots, fittedCount }, data, stamp) => {
-      const { part: id, kind, slot, state, partNumber, lot } = data;
+      const { part: id, kind, slot, state, partNumber, lot, maker = null, material = null } = data;
       const step = stepOf('fitted', slot, stamp);
       const known = parts.get(id);
       const part: Part =
         known === undefined
-          ? { id, kind, state, condition: 1, slot, partNumber, lot, history: [step] }
+          ? { id, kind, state, condition: 1, slot, partNumber, lot, maker, material, history: [step] }
           : { ...known, slot, history: [...known.history, step] };
       return {
         parts: parts.set(id, part),
@@ -112,7 +132,19 @@ export const PART_EVENTS = {
       };
     },
     sameWords,
+    sameWords,
   ),
+  /** What is read on parts that lie there already, or was written down wrongly when they were fitted. */
+  partFactsSaid: changed<PartFactsSaid>()(1, ({ parts }, { parts: ids, facts, reason }, { seq, at, by }) => ({
+    parts: ids.reduce((so, id) => {
+      const part = so.get(id);
+      if (part === undefined) return so;
+      const { partNumber, maker, material, said = [] } = part;
+      const before = { partNumber, maker, material };
+      const now = { seq, at, by: { id: by.id, name: by.name }, facts, before, reason };
+      return so.set(id, { ...part, ...facts, said: [...said, now] });
+    }, parts),
+  })),
   partRemoved: changed<{ readonly part: string; readonly slot: SlotKey; readonly reason: string }>()(
     1,
     (state, { part, slot, reason }, stamp) => ({
@@ -133,10 +165,11 @@ export const PART_EVENTS = {
     sameWords,
   ),
   factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(
-    2,
+    3,
     ({ reports }, report, { seq, at, by }) => ({
       reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
     }),
+    sameWords,
     sameWords,
   ),
   factSettled: event<

@@ -2,6 +2,7 @@ import { judgeAgain } from '../bench/judge-place';
 import { currentReading, sheetPlaces } from '../bench/places';
 import type { PlacesState } from '../bench/places';
 import { placeKey } from '../engines/place';
+import type { PartsState } from '../engines/parts';
 import type { PlaceKey } from '../engines/place';
 import { BOUNDS } from '../library/limit';
 import { fitText } from '../library/judged-fit';
@@ -33,9 +34,9 @@ export interface PinChanges {
 }
 
 /** Reading by reading, what would change if this pin were adopted. */
-export function pinChanges(state: PinState & PlacesState, fresh: LimitsPin): PinChanges {
+export function pinChanges(state: PinState & PlacesState & PartsState, fresh: LimitsPin): PinChanges {
   const pin = currentPin(state);
-  const after: PinState & PlacesState = { ...state, pins: [...state.pins, fresh] };
+  const after = { ...state, pins: [...state.pins, fresh] };
   const ids = (of: LimitsPin | undefined): string[] =>
     (of?.documents ?? []).map(({ id, digest }) => `${id}\n${digest}`);
   const name = (id: string): string => id.split('\n')[0] ?? id;
@@ -76,7 +77,10 @@ function sameLimit(a: LimitInForce, b: LimitInForce): boolean {
 }
 
 /** The readings that count whose verdict differs between two states of the limits. */
-export function verdictFlips(before: PinState & PlacesState, after: PinState): readonly VerdictFlip[] {
+export function verdictFlips(
+  before: PinState & PlacesState,
+  after: PinState & PartsState,
+): readonly VerdictFlip[] {
   return before.places.entries().flatMap(([key, record]): VerdictFlip[] => {
     const place = parsePlaceKey(key);
     const reading = currentReading(record);

@@ -1,6 +1,7 @@
 import { own } from '../kernel/own';
 import { characteristicOf, partsAt, placeAt, placeOf } from '../bench/places';
 import type { PlaceKey } from '../engines/place';
+import { partFactsOf } from '../rework/decide-rework';
 import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
 import { currentPin } from '../library/limit-in-force';
@@ -41,6 +42,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
         basedOn: state.parts.get(draft.part)?.condition ?? 0,
         underSignature: signatureOver(state, draft),
       };
+    case 'sayPartFacts':
+      return { from: partFactsOf(state, draft.parts) };
     case 'decideLimit':
     case 'acceptLimitNote':
     case 'checkDocuments':

@@ -3,7 +3,7 @@ import { parsePlaceKey } from '../engines/place';
 import { kindOfSlot } from '../engines/parts';
 import type { PartKind } from '../engines/characteristic';
 import { derivedFrom } from '../bench/derive';
-import { kindsBehind } from '../bench/places';
+import { restOnKind } from '../bench/places';
 import { currentPin } from '../library/limit-in-force';
 import { lateInstruments } from '../findings/decide-findings';
 import { signatureOf } from '../release/gates';
@@ -44,6 +44,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
       return gate.sheets.length > 0 && notesAbout(state, gate.sheets).includes(command.note);
     case 'fitParts':
       return command.slots.some((slot) => isOfKind(state, gate, kindOfSlot(slot)));
+    case 'sayPartFacts':
+      return command.parts.some((part) => isOfKind(state, gate, state.parts.get(part)?.kind));
     case 'replacePart':
     case 'reworkPart':
       return isOfKind(state, gate, state.parts.get(command.part)?.kind);
@@ -81,7 +83,7 @@ function isWorkedOutFrom(state: JobState, { sheets }: GateRule, key: string): bo
 }
 /** A part that nobody knows could be any. */
 const isOfKind = (state: JobState, { sheets }: GateRule, kind: PartKind | undefined): boolean =>
-  sheets.length > 0 && (kind === undefined || kindsBehind(state, sheets).has(kind));
+  sheets.length > 0 && (kind === undefined || restOnKind(state, sheets, kind));
 
 /** The signed gates that a command would change something behind, in the route's order. */
 export const signedOver = (state: JobState, command: JobCommand | JobDraft): readonly GateRule[] =>

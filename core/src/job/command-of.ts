@@ -2,7 +2,8 @@ import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
 import type { ReadingTaken } from '../bench/bench-events';
 import type { TakenText } from '../bench/decide-bench';
-import type { WorkshopFact } from '../engines/parts';
+import type { NewPart, WorkshopFact } from '../engines/parts';
+import { partFactsOf } from '../rework/decide-rework';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
 import { signatureOver } from './behind-gate';
@@ -105,19 +106,18 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'decideNotApplicable', place, basedOn: version(place), accept, reason });
     }
     case 'partFitted': {
-      const { state: partState, partNumber, lot } = first.data;
       const slots = events.flatMap((each) =>
         each.type === 'partFitted' || each.type === 'factReported' ? [each.data.slot] : [],
       );
       return told({
         type: 'fitParts',
         slots,
-        state: partState,
-        partNumber,
-        lot,
+        ...newPartOf(first.data),
         underSignature: null,
       });
     }
+    case 'partFactsSaid':
+      return told({ type: 'sayPartFacts', from: partFactsOf(state, first.data.parts), ...first.data });
     case 'partReworked': {
       const { part, what, condition, how } = first.data;
       return told({
@@ -132,8 +132,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     case 'partRemoved': {
       const { part, reason } = first.data;
       const fitted = of('partFitted');
-      const instead =
-        fitted === undefined ? null : { state: fitted.state, partNumber: fitted.partNumber, lot: fitted.lot };
+      const instead = fitted === undefined ? null : newPartOf(fitted);
       const basedOn = state.parts.get(part)?.condition ?? 0;
       return told({ type: 'replacePart', part, basedOn, reason, instead, underSignature: null });
     }
@@ -218,6 +217,15 @@ function adoption(
     { type: 'pinAgain', pin, underSignature: null, documents, reason },
     { freshPin, currentDocuments: documents },
   ];
+}
+/** As it was described: what was not said is not said again. */
+function newPartOf({
+  part: _part,
+  kind: _kind,
+  slot: _slot,
+  ...described
+}: JobEventData['partFitted']): NewPart {
+  return described;
 }
 const toolOf = ({ instrument }: ReadingTaken): Partial<Facts> => (instrument === null ? {} : { instrument });
 function takenOf({

@@ -77,7 +77,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   if (pin.documents.length === 0) return refuse('NO_DOCUMENT', { model: pin.model.name });
   const bores = slotsOf(pin.model.layout, 'bore').map(({ key }): JobEvent => ({
     type: 'partFitted',
-    v: 2,
+    v: 3,
     data: {
       part: nextPartId(NO_PARTS, key),
       kind: 'bore',
@@ -89,7 +89,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   }));
   return ok([
     { type: 'jobOpened', v: 3, data: { ...opened, rules } },
-    { type: 'limitsPinned', v: 2, data: { ...pin, reason: 'job opened', rejudged: [] } },
+    { type: 'limitsPinned', v: 3, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);
 }
@@ -268,10 +268,12 @@ function placed(
   const model = pins.at(-1)?.model;
   return rules < PLACED_SINCE || model === undefined
     ? {}
-    : { version: PIN_VERSION, cylinders: cylinderContexts(model, engine) };
+    : { version: rules < BESIDE_SINCE ? 2 : PIN_VERSION, cylinders: cylinderContexts(model, engine) };
 }
 /** Since these rules, what limits depend on is asked of the place. */
 const PLACED_SINCE = 6;
+/** Since these, the material of a piston is asked of the very piston. */
+const BESIDE_SINCE = 7;
 
 /** What is decided about must be what is current now: the person saw exactly these documents. */
 function newsChanged(seen: readonly CheckedDocument[], facts: Facts): ReturnType<typeof refuse> | undefined {
@@ -302,5 +304,5 @@ function boreFault(
 /** A new pin judges every reading that counts again, and says so in the same event. */
 function pinned(state: JobState, pin: LimitsPin, reason: string): JobEvent {
   const after = { ...state, pins: [...state.pins, pin] };
-  return { type: 'limitsPinned', v: 2, data: { ...pin, reason, rejudged: rejudgements(after) } };
+  return { type: 'limitsPinned', v: 3, data: { ...pin, reason, rejudged: rejudgements(after) } };
 }

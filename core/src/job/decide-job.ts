@@ -11,7 +11,7 @@ import type { GateRule } from '../release/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
-import { withDerivedValues } from './derived-values';
+import { withWhatFollows } from './what-follows';
 import type { Facts, JobCommand } from './job-commands';
 import { RULES_VERSION } from './job-events';
 import type { JobEvent } from './job-events';
@@ -30,7 +30,7 @@ export function decideJob(
   if (state.seal !== undefined && command.type !== 'addSupplement')
     return refuse('JOB_SEALED', { job: state.job.number });
   const told = decide(state, command, facts);
-  const decided = told.ok ? ok(withDerivedValues(state, told.value, facts)) : told;
+  const decided = told.ok ? ok(withWhatFollows(state, told.value, facts)) : told;
   // A story that began under older rules says from where on it is decided by these; a sealed one is told as it was.
   if (!decided.ok || state.rules >= rules || state.seal !== undefined) return decided;
   return ok([{ type: 'rulesAdopted', v: 1, data: { rules } }, ...decided.value]);
@@ -67,6 +67,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'fitParts':
     case 'replacePart':
     case 'reworkPart':
+    case 'sayPartFacts':
     case 'settleFact':
       return decideRework(state, command, by, overtaken);
     case 'askConcession':

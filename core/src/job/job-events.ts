@@ -8,7 +8,7 @@ import type { Envelope } from '../record/envelope';
 import { clockPutRight, clockSteppedBack, event, nothingChanges, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { ZONE_BEFORE } from '../people/zone';
-import { ARRIVAL_EVENTS } from '../release/arrival';
+import { ARRIVAL_EVENTS, restatedOfParts } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
 import { REMARK_EVENTS } from '../release/remarks';
@@ -20,9 +20,10 @@ import type { JobState } from './job-state';
  * right by the rules of its day is not held against later ones. 2: everything says what it was based on, and is decided again
  * by the verifier. 3: what is settled as done is the work of who reported it.
  * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
+ * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
  */
-export const RULES_VERSION = 6;
+export const RULES_VERSION = 7;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -33,7 +34,7 @@ export interface JobOpened {
   /** The shop's time zone: in it the record is printed. */
   readonly zone: string;
 }
-const { partReworked, partRemoved } = PART_EVENTS;
+const { partReworked, partRemoved, partFactsSaid } = PART_EVENTS;
 
 /** Everything that can stand in a job's chain: what is not here was made by a newer program. */
 export const JOB_EVENTS = {
@@ -50,11 +51,12 @@ export const JOB_EVENTS = {
     LimitsPin & { readonly reason: string; readonly rejudged: readonly Rejudged[] },
     JobState
   >()(
-    2,
+    3,
     (state, { reason: _, rejudged, ...pin }) => ({
       ...rejudge(state, rejudged),
       pins: [...state.pins, pin],
     }),
+    sameWords,
     sameWords,
   ),
   clockSteppedBack: clockSteppedBack<JobState>(),
@@ -79,6 +81,18 @@ export const JOB_EVENTS = {
       ...partRemoved.evolve(state, data, stamp),
       ...spendReadings(state, data.part, stamp.seq, `removed: ${data.reason}`),
     }),
+  ),
+  partFactsSaid: event<DataIn<typeof PART_EVENTS>['partFactsSaid'], JobState>()(
+    1,
+    (state, data, stamp: Stamp) => ({
+      ...partFactsSaid.evolve(state, data, stamp),
+      restated: restatedOfParts(state, data, stamp),
+    }),
+  ),
+  /** What a change of a part means for the readings beside it, which it does not spend. */
+  readingsJudgedAgain: event<{ readonly rejudged: readonly Rejudged[] }, JobState>()(
+    1,
+    (state, { rejudged }) => rejudge(state, rejudged),
   ),
   ...FINDING_EVENTS,
   ...REMARK_EVENTS,

@@ -212,6 +212,7 @@ function factsAgain(before: JobState | undefined, after: JobState, entry: JobEnt
       return [...pinAgain(after, pin, seq), ...rejudgedAgain(after, seq, rejudged)];
     }
     case 'limitDecided':
+    case 'readingsJudgedAgain':
       return rejudgedAgain(after, seq, entry.data.rejudged);
     case 'gateSigned': {
       const gate = before === undefined ? undefined : gateRule(before, entry.data.gate);
@@ -243,8 +244,8 @@ function partsJudged(
   const found = parts
     .map(({ id }) => state.parts.get(id))
     .filter((part) => part !== undefined && part.kind === kind);
-  const judged = judgedPart(found.filter((part) => part !== undefined));
-  return found.length === 0 ? judgedBy(recorded) : judged;
+  const known = found.filter((part) => part !== undefined);
+  return place === undefined || known.length === 0 ? judgedBy(recorded) : judgedPart(state, place, known);
 }
 function rejudgedAgain(
   state: JobState,

@@ -29,6 +29,7 @@ export interface ProblemData {
   PART_NOT_FITTED: { readonly part: string };
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };
+  PART_SAID_ANEW: { readonly part: string };
   PART_CHANGED: { readonly part: string; readonly basedOn: number; readonly now: number };
   /** What a value is worked out from has to be a size that is measured. */
   INPUT_WRONG: {

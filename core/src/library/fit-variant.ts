@@ -1,22 +1,53 @@
 import type { FitKey } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import type { LimitContext } from './limit-row';
+import type { PartKind } from '../engines/characteristic';
+import type { PartFact } from '../engines/parts';
+import type { AppliesTo, LimitContext } from './limit-row';
 
-/** What of the part at a place selects its limit. */
+/** What rows ask of the very parts that lie at a place, and the field of a row in which it stands. */
+export const ASKED_OF_PARTS = {
+  partNumber: 'partNumbers',
+  pistonMaterial: 'pistonMaterials',
+} as const satisfies Readonly<Partial<Record<keyof LimitContext, keyof AppliesTo>>>;
+export type AskedOfParts = keyof typeof ASKED_OF_PARTS;
+/** What is asked of another part than the one whose limit it is: the material of the piston that lies beside a ring. */
+export const ASKED_BESIDE = {
+  pistonMaterial: { kind: 'piston', fact: 'material' },
+} as const satisfies Readonly<
+  Partial<Record<AskedOfParts, { readonly kind: PartKind; readonly fact: PartFact }>>
+>;
+/** What can be said once of all parts of a kind in an engine: it holds for those of which nothing else is known. */
+export const SAID_OF_KINDS = {
+  ringPartNumber: { kind: 'ring', fact: 'partNumber' },
+  ringMaker: { kind: 'ring', fact: 'maker' },
+  pistonMaterial: { kind: 'piston', fact: 'material' },
+} as const satisfies Readonly<Record<string, { readonly kind: PartKind; readonly fact: PartFact }>>;
+export type SaidOfKinds = { readonly [N in keyof typeof SAID_OF_KINDS]?: string | null };
+/** @returns undefined where nothing was said of all parts of the kind */
+export function saidOfKind(said: SaidOfKinds, kind: PartKind, fact: PartFact): string | undefined {
+  const name = (Object.keys(SAID_OF_KINDS) as (keyof SaidOfKinds)[]).find(
+    (each) => SAID_OF_KINDS[each].kind === kind && SAID_OF_KINDS[each].fact === fact,
+  );
+  return (name === undefined ? undefined : said[name]) ?? undefined;
+}
+
+/** What of the parts at a place selects its limit. */
 export interface JudgedPart {
   readonly state: PartState;
   /** The part's own; null where nobody knows it. */
   readonly partNumber: string | null;
+  /** Of the pistons that lie there: null where it is not known of all, left out where what was said of the engine holds. */
+  readonly pistonMaterial?: string | null;
 }
 /**
  * For which of an engine's places of one fit a decision is, where they are not all alike: those of some cylinders, and
- * those of parts with a number. What is left out does not tell them apart.
+ * those of parts with a number or a material. What is left out does not tell them apart.
  */
-export interface FitVariant {
+export interface FitVariant extends AskedAnswers {
   readonly cylinders?: readonly string[];
-  /** null: parts whose number nobody knows; an empty text: parts of any number that no row names. */
-  readonly partNumber?: string | null;
 }
+/** null: parts of which nobody knows it; an empty text: parts of which it is something that no row names. */
+export type AskedAnswers = { readonly [A in AskedOfParts]?: string | null };
 /** What the decision about a limit is made for: one fit, parts of one state, and which of its places. */
 export interface JudgedFit {
   readonly fit: FitKey;
@@ -42,13 +73,19 @@ export function contextFor(
   { of = {}, partState }: Pick<JudgedFit, 'of' | 'partState'>,
 ): LimitContext {
   if (pin.version === undefined) return { ...pin.context, partState };
-  const { partNumber: _ofRings, ...engine } = pin.context;
+  const { cylinders: _of, ...answers } = of;
+  const engine: Partial<Record<keyof LimitContext, unknown>> = { ...pin.context };
+  // A number was said of one kind of part and not of the others; a material is that of all pistons until one has its own.
+  for (const asked of askedOfParts(pin))
+    if (asked === 'partNumber' || answers[asked] !== undefined) delete engine[asked];
   const own = pin.cylinders?.find((each) => each.cylinders.join() === of.cylinders?.join());
   const { cylinders: _which, ...its } = own ?? { cylinders: [] };
-  return {
-    ...engine,
-    ...its,
-    ...(of.partNumber === undefined || of.partNumber === null ? {} : { partNumber: of.partNumber }),
-    partState,
-  };
+  const known = Object.fromEntries(Object.entries(answers).filter(([, answer]) => answer !== null));
+  return { ...(engine as LimitContext), ...its, ...known, partState };
 }
+
+/** What a pin asked of the parts, and not of the engine: its second version asked them for their number only. */
+export const askedOfParts = ({ version = 1 }: Pick<PlacedContext, 'version'>): readonly AskedOfParts[] =>
+  (Object.keys(ASKED_OF_PARTS) as AskedOfParts[]).filter(
+    (asked) => version >= (asked === 'partNumber' ? 2 : 3),
+  );

@@ -2,16 +2,21 @@ import { fitKey } from '../engines/place';
 import type { FitKey, Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import type { FitDecision, LimitsPin } from './limits-pin';
-import { contextFor } from './fit-variant';
-import type { FitVariant, JudgedFit, JudgedPart } from './fit-variant';
+import { ASKED_OF_PARTS, askedOfParts, contextFor, saidOfKind } from './fit-variant';
+import type { AskedOfParts, FitVariant, JudgedFit, JudgedPart } from './fit-variant';
 import type { LimitContext } from './limit-row';
 
 /** One text for each variant: the same in finding ids, addresses and comparisons; empty where places are all alike. */
-export const variantKey = ({ cylinders, partNumber }: FitVariant = {}): string =>
+export const variantKey = ({ cylinders, ...answers }: FitVariant = {}): string =>
   [
     ...(cylinders === undefined ? [] : [`cylinders ${cylinders.join(' ')}`]),
-    ...(partNumber === undefined ? [] : [partNumber === null ? 'part unknown' : `part ${partNumber}`.trim()]),
+    ...ASKED.flatMap((asked) => {
+      const answer = answers[asked];
+      return answer === undefined ? [] : [`${ASKED_KEYS[asked]} ${answer ?? 'unknown'}`.trim()];
+    }),
   ].join(', ');
+const ASKED = Object.keys(ASKED_OF_PARTS) as readonly AskedOfParts[];
+const ASKED_KEYS: Readonly<Record<AskedOfParts, string>> = { partNumber: 'part', pistonMaterial: 'piston' };
 export const sameFit = (a: JudgedFit, b: JudgedFit): boolean =>
   a.fit === b.fit && a.partState === b.partState && variantKey(a.of) === variantKey(b.of);
 export const fitText = ({ fit, partState, of }: JudgedFit): string =>
@@ -19,46 +24,62 @@ export const fitText = ({ fit, partState, of }: JudgedFit): string =>
 
 /** The decision of a pin that a part at a place is judged by: one object for all places that are alike. */
 export function decisionAt(pin: LimitsPin, place: Place, part: JudgedPart): FitDecision | undefined {
-  const { known, numbers } = decisionsOf(pin);
+  const { known, named } = decisionsOf(pin);
   const fit = fitKey(place);
-  const cylinders = pin.cylinders?.find((each) =>
-    each.cylinders.includes(place.at.cylinder ?? ''),
-  )?.cylinders;
-  const said = part.partNumber ?? numberOfEngine(pin, place);
-  const named = numbers.get(fit);
-  const partNumber = named === undefined ? undefined : said === null ? null : named.has(said) ? said : '';
-  const number = partNumber === undefined ? {} : { partNumber };
-  const find = (of: FitVariant): FitDecision | undefined =>
-    known.get(fitText({ fit, partState: part.state, ...(isPlain(of) ? {} : { of }) }));
-  return (cylinders === undefined ? undefined : find({ cylinders, ...number })) ?? find(number);
-}
-const isPlain = ({ cylinders, partNumber }: FitVariant): boolean =>
-  cylinders === undefined && partNumber === undefined;
-
-/** Of the rings one number may be said for the whole engine: it says nothing of any other part. */
-function numberOfEngine({ characteristics, context }: LimitsPin, { characteristic }: Place): string | null {
-  const its = characteristics.find(({ id }) => id === characteristic)?.stateOf;
-  return its === 'ring' ? (context.partNumber ?? null) : null;
-}
-
-const decisionsOf = onceFor((pin: LimitsPin) => {
-  const numbers = new Map<FitKey, Set<string>>();
-  for (const { fit, of } of pin.fits) {
-    if (of?.partNumber === undefined) continue;
-    const named = numbers.get(fit) ?? new Set<string>();
-    if (of.partNumber !== null && of.partNumber !== '') named.add(of.partNumber);
-    numbers.set(fit, named);
+  const cylinders = ownCylinders(pin, place);
+  const said = answersAt(pin, place, part);
+  const answers: Partial<Record<AskedOfParts, string | null>> = {};
+  for (const [asked, values] of named.get(fit) ?? []) {
+    const answer = said[asked] ?? null;
+    answers[asked] = answer === null || values.has(answer) ? answer : '';
   }
-  return { known: new Map(pin.fits.map((each) => [fitText(each), each])), numbers };
+  const find = (of: FitVariant): FitDecision | undefined =>
+    known.get(fitText({ fit, partState: part.state, ...(Object.keys(of).length === 0 ? {} : { of }) }));
+  return (cylinders === undefined ? undefined : find({ cylinders, ...answers })) ?? find(answers);
+}
+const ownCylinders = (pin: LimitsPin, { at }: Place): readonly string[] | undefined =>
+  pin.cylinders?.find((each) => each.cylinders.includes(at.cylinder ?? ''))?.cylinders;
+
+/** What is known of the parts at a place: their own before what was said of all parts of their kind. */
+function answersAt(
+  { characteristics, context }: LimitsPin,
+  { characteristic }: Place,
+  part: JudgedPart,
+): Readonly<Record<AskedOfParts, string | null>> {
+  const its = characteristics.find(({ id }) => id === characteristic)?.stateOf;
+  // The number in the context of an engine was said of all its rings.
+  const said = { ringPartNumber: context.partNumber ?? null };
+  const ofAll = its === undefined ? undefined : saidOfKind(said, its, 'partNumber');
+  return {
+    partNumber: part.partNumber ?? ofAll ?? null,
+    pistonMaterial:
+      part.pistonMaterial === undefined ? (context.pistonMaterial ?? null) : part.pistonMaterial,
+  };
+}
+/** The answers of each fit for which its decisions differ. */
+const decisionsOf = onceFor((pin: LimitsPin) => {
+  const named = new Map<FitKey, Map<AskedOfParts, Set<string>>>();
+  for (const { fit, of = {} } of pin.fits)
+    for (const asked of ASKED) {
+      const answer = of[asked];
+      if (answer === undefined) continue;
+      const ofFit = named.get(fit) ?? new Map<AskedOfParts, Set<string>>();
+      const values = ofFit.get(asked) ?? new Set<string>();
+      if (answer !== null && answer !== '') values.add(answer);
+      named.set(fit, ofFit.set(asked, values));
+    }
+  return { known: new Map(pin.fits.map((each) => [fitText(each), each])), named };
 });
+/** Whether the limit of a fit depends on something that is asked of the parts. */
+export const dependsOn = (pin: LimitsPin, place: Place, asked: AskedOfParts): boolean =>
+  decisionsOf(pin).named.get(fitKey(place))?.has(asked) === true;
 
 /** What the documents are told of one place and the part that lies there. */
 export function contextAt(pin: LimitsPin, place: Place, part: JudgedPart): LimitContext {
-  const cylinders = pin.cylinders?.find((each) =>
-    each.cylinders.includes(place.at.cylinder ?? ''),
-  )?.cylinders;
-  const partNumber = part.partNumber ?? numberOfEngine(pin, place);
-  const of = { ...(cylinders === undefined ? {} : { cylinders }), partNumber };
+  const cylinders = ownCylinders(pin, place);
+  const answers = answersAt(pin, place, part);
+  const asked = Object.fromEntries(askedOfParts(pin).map((each) => [each, answers[each]]));
+  const of = { ...(cylinders === undefined ? {} : { cylinders }), ...asked };
   return contextFor(pin, { partState: part.state, of });
 }
 

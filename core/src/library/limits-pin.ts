@@ -10,8 +10,8 @@ import type { PartState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
 import { sameData } from '../kernel/same-data';
 import { fieldMatches, missingIn } from './applies-to';
-import { contextFor } from './fit-variant';
-import type { CylinderContext, FitVariant, JudgedFit } from './fit-variant';
+import { ASKED_OF_PARTS, askedOfParts, contextFor } from './fit-variant';
+import type { AskedAnswers, CylinderContext, FitVariant, JudgedFit } from './fit-variant';
 import { applies } from './rank';
 import { revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
@@ -42,13 +42,16 @@ export interface LimitsPin {
   readonly fits: readonly FitDecision[];
   readonly diameterBasis?: DiameterBasis;
   /**
-   * How it was worked out. 2: what limits depend on is asked of the cylinder and the part at a place, and checks are decided
-   * too. Without it one context, that of the engine, was asked for all, and of lengths only.
+   * How it was worked out. 3: the material of a piston is asked of the very piston. 2: what limits depend on is asked of the
+   * cylinder and the part at a place, and checks are decided too. Without it one context, that of the engine, was asked for
+   * all, and of lengths only.
    */
-  readonly version?: typeof PIN_VERSION;
+  readonly version?: PinVersion;
   readonly cylinders?: readonly CylinderContext[];
 }
-export const PIN_VERSION = 2;
+export const PIN_VERSIONS = [2, 3] as const;
+export type PinVersion = (typeof PIN_VERSIONS)[number];
+export const PIN_VERSION = 3;
 export type PinnedDocument = DocumentRevision & { readonly digest: string };
 
 /** What governs one fit for parts of one state, with everything that keeps it from being trusted. */
@@ -74,7 +77,7 @@ export interface PinQuestion {
 /** Makes the pin for an engine: the documents that speak of it, their rows, and what governs each fit. */
 export function pinLimits(question: PinQuestion): LimitsPin {
   const { pin, on, model, characteristics, policy, diameterBasis, cylinders = [] } = question;
-  const said = whatIsSaid(question, forDocuments);
+  const said = whatIsSaid(question, (context) => forDocuments(context, PIN_VERSION));
   return assemble({
     pin,
     on,
@@ -143,7 +146,7 @@ export function fitsOf(
     );
     return [...fits].flatMap(([fit, place]) =>
       PART_STATES.flatMap((partState) =>
-        variantsOf(pin, place, partState, (of) =>
+        variantsOf(pin, place, (of) =>
           kind === 'check'
             ? decideCheck(fit, place, partState, pin, of)
             : decideFit(fit, place, partState, pin, of),
@@ -157,17 +160,22 @@ export function fitsOf(
 function variantsOf(
   pin: Pick<LimitsPin, 'rows' | 'version' | 'cylinders'>,
   place: Place,
-  _partState: PartState,
   decide: (of: FitVariant | undefined) => FitDecision,
 ): readonly FitDecision[] {
   if (pin.version === undefined) return [decide(undefined)];
-  const named = new Set(rowsAbout(place, pin.rows).flatMap(({ appliesTo }) => appliesTo.partNumbers ?? []));
-  const numbers: readonly FitVariant[] =
-    named.size === 0 ? [{}] : [null, '', ...[...named].sort()].map((partNumber) => ({ partNumber }));
+  const about = rowsAbout(place, pin.rows);
+  let answers: readonly AskedAnswers[] = [{}];
+  for (const asked of askedOfParts(pin)) {
+    const named = new Set(about.flatMap(({ appliesTo }) => appliesTo[ASKED_OF_PARTS[asked]] ?? []));
+    if (named.size > 0)
+      answers = answers.flatMap((so) =>
+        [null, '', ...[...named].sort()].map((answer) => ({ ...so, [asked]: answer })),
+      );
+  }
   const classes = place.at.cylinder === undefined ? [] : (pin.cylinders ?? []);
-  return numbers.flatMap((number) => {
-    const plain = decide(number.partNumber === undefined ? undefined : number);
-    const own = classes.map(({ cylinders }) => decide({ cylinders, ...number }));
+  return answers.flatMap((answer) => {
+    const plain = decide(Object.keys(answer).length === 0 ? undefined : answer);
+    const own = classes.map(({ cylinders }) => decide({ cylinders, ...answer }));
     return [plain, ...own.filter((each) => !sameDecision(each, plain))];
   });
 }
@@ -181,14 +189,17 @@ export function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['
 }
 
 /**
- * By what documents are left out, of what is known of an engine: a part with another number can be fitted tomorrow, and a
- * cylinder can have an oversize of its own, so that neither leaves one out.
+ * By what documents are left out, of what is known of an engine: a part with another number or of another material can be
+ * fitted tomorrow, and a cylinder can have an oversize of its own, so that none of these leaves one out.
+ * @param version of the pin that is asked about: one before the second left out by all that was known
  */
-export const forDocuments = ({
-  partNumber: _number,
-  oversize: _oversize,
-  ...rest
-}: LimitContext): LimitContext => rest;
+export function forDocuments(context: LimitContext, version: PinVersion | undefined): LimitContext {
+  if (version === undefined) return context;
+  const { oversize: _oversize, ...asked } = context;
+  const left: Partial<Record<keyof LimitContext, unknown>> = asked;
+  for (const each of askedOfParts({ version })) delete left[each];
+  return left as LimitContext;
+}
 const sameContext = (context: LimitContext): LimitContext => context;
 
 /** The documents that may speak of an engine, and their rows, each with the applicability of its document. */

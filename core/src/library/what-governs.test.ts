@@ -1,6 +1,14 @@
 import * as fc from 'fast-check';
 import { kept, MODEL, printed, REVISION, RING_GAP, ROWS, thou } from '../../test/fixtures';
-import { limitNotes, PIN_VERSION, pinLimits, pinSameDocuments, whatGoverns } from '../index';
+import {
+  decisionAt,
+  limitNotes,
+  NO_PARTS,
+  PIN_VERSION,
+  pinLimits,
+  pinSameDocuments,
+  whatGoverns,
+} from '../index';
 import type { DocumentRevision, KeptRevision, LimitRow, PinQuestion } from '../index';
 
 const document = (number: string, part: Partial<DocumentRevision>): DocumentRevision => ({
@@ -142,8 +150,7 @@ test('what is said of the engine later decides the same documents anew, as the n
     'nominalPlusOversize',
     { version: PIN_VERSION, cylinders: [] },
   );
-  const fit = (of: typeof before) =>
-    of.fits.find(({ fit: key, partState }) => key.includes('station:top') && partState === 'new');
+  const fit = (of: typeof before) => decisionAt(of, TOP, { state: 'new', partNumber: null });
   expect([fit(before)?.held.length, fit(before)?.governing.contradiction]).toEqual([1, false]);
   expect([fit(after)?.held.length, fit(after)?.governing.contradiction]).toEqual([0, true]);
   expect([after.pin, after.documents]).toEqual([2, before.documents]);
@@ -163,14 +170,14 @@ describe('notes about limits', () => {
       'a leaflet of another maker governs',
       pin([MANUAL, LEAFLET]),
       { ...engine, ringMaker: 'Orrin' },
-      ['otherMaker PL-1 rev 1 Orrin'],
+      ['otherMaker PL-1 rev 1 ring Orrin'],
     ],
     ['the same maker in other letters', pin([MANUAL, LEAFLET]), { ...engine, ringMaker: ' corvale ' }, []],
     [
       'nobody said whose rings are fitted',
       pin([MANUAL, LEAFLET]),
       { ...engine, ringMaker: null },
-      ['otherMaker PL-1 rev 1'],
+      ['otherMaker PL-1 rev 1 ring'],
     ],
     [
       'a leaflet that is advisory does not matter',
@@ -199,7 +206,9 @@ describe('notes about limits', () => {
     ['the nominal bore without a formula', pin([MANUAL], { diameterBasis: 'nominal' }), engine, []],
   ])('%s', (_why, of, about, ids) => {
     expect(
-      limitNotes(of, { engine: about as never, restated: [], limitDecisions: [] }).map(({ id }) => id),
+      limitNotes(of, { ...NO_PARTS, engine: about as never, restated: [], limitDecisions: [] }).map(
+        ({ id }) => id,
+      ),
     ).toEqual(ids);
   });
 });

@@ -4,8 +4,11 @@ import type { Instrument } from '../instruments/instrument';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Nanometres } from '../quantity/nanometres';
 import type { FindingsState } from '../findings/decisions';
-import { REST_FACTS, restatedNote } from '../library/limit-notes';
-import type { RestatedFact, RestFact } from '../library/limit-notes';
+import { PART_FACTS } from '../engines/parts';
+import type { PartFactsSaid, PartsState } from '../engines/parts';
+import { saidOfKind } from '../library/fit-variant';
+import { ENGINE_FACTS, restatedNote } from '../library/limit-notes';
+import type { EngineFact, RestatedFact } from '../library/limit-notes';
 import type { DiameterBasis } from '../library/limits-pin';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
@@ -116,32 +119,61 @@ function restatedBy(
 ): readonly RestatedFact[] {
   if (rules < LOOKED_AT_SINCE) return restated;
   const own: SaidFacts = cylinder === undefined ? {} : (engine.cylinders?.[cylinder] ?? {});
-  const known = (fact: RestFact) => own[fact] ?? engine[fact];
-  const said = REST_FACTS.filter((fact) => facts[fact] !== undefined && facts[fact] !== known(fact));
-  const isOpen = (each: RestatedFact, fact: RestFact): boolean =>
-    each.fact === fact && each.cylinder === cylinder;
-  const anew = said.flatMap((fact): RestatedFact[] => {
+  const known = (fact: EngineFact) => own[fact] ?? engine[fact] ?? null;
+  const said = ENGINE_FACTS.filter((fact) => facts[fact] !== undefined && facts[fact] !== known(fact)).map(
+    (fact) => ({
+      fact,
+      ...(cylinder === undefined ? {} : { cylinder }),
+      was: known(fact),
+      is: facts[fact] ?? null,
+    }),
+  );
+  return heldAgainst({ restated, acceptedNotes }, said, reason, { seq, at, by });
+}
+
+/** What was known of single parts, or of all parts of their kind, and is said anew of these. */
+export function restatedOfParts(
+  state: Restating & PartsState,
+  { parts, facts, reason }: PartFactsSaid,
+  stamp: Done,
+): readonly RestatedFact[] {
+  const said = parts.flatMap((id) => {
+    const part = state.parts.get(id);
+    if (part === undefined) return [];
+    return PART_FACTS.flatMap((fact) => {
+      const is = facts[fact];
+      const was = part[fact] ?? saidOfKind(state.engine, part.kind, fact) ?? null;
+      return is === undefined || is === was ? [] : [{ fact, part: id, was, is }];
+    });
+  });
+  return heldAgainst(state, said, reason, stamp);
+}
+
+type SaidAnew = Pick<RestatedFact, 'fact' | 'cylinder' | 'part'> & {
+  readonly was: string | number | null;
+  readonly is: string | number | null;
+};
+/** What was said anew and differs from what somebody looked at last: those wait for another person. */
+function heldAgainst(
+  { restated, acceptedNotes }: Pick<Restating, 'restated' | 'acceptedNotes'>,
+  said: readonly SaidAnew[],
+  reason: string,
+  { seq, at, by }: Done,
+): readonly RestatedFact[] {
+  const isSame = (each: RestatedFact, { fact, cylinder, part }: SaidAnew): boolean =>
+    each.fact === fact && each.cylinder === cylinder && each.part === part;
+  const anew = said.flatMap((each): RestatedFact[] => {
+    const { was, is: after, ...about } = each;
     // What nobody has looked at yet is held against what was looked at last; taken back, it leaves nothing to look at.
     const open = restated.find(
-      (each) => isOpen(each, fact) && !Object.hasOwn(acceptedNotes, restatedNote(each)),
+      (other) => isSame(other, each) && !Object.hasOwn(acceptedNotes, restatedNote(other)),
     );
-    const [before, after] = [open?.before ?? known(fact) ?? null, facts[fact] ?? null];
+    const before = open?.before ?? was;
     return before === null || before === after
       ? []
-      : [
-          {
-            seq,
-            fact,
-            ...(cylinder === undefined ? {} : { cylinder }),
-            before,
-            after,
-            by: { id: by.id, name: by.name },
-            at,
-            reason,
-          },
-        ];
+      : [{ seq, ...about, before, after, by: { id: by.id, name: by.name }, at, reason }];
   });
-  return [...restated.filter((each) => !said.some((fact) => isOpen(each, fact))), ...anew];
+  return [...restated.filter((other) => !said.some((each) => isSame(other, each))), ...anew];
 }
 
 /** The engine with what was said of some of its cylinders. */

@@ -1,6 +1,7 @@
 import { own } from '../kernel/own';
 import { fitKey, parsePlaceKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
+import { kindOfSlot } from '../engines/parts';
 import type { FactReport, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
 import { decisionAt, fitText, sameFit } from '../library/judged-fit';
@@ -11,7 +12,7 @@ import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import { judgedAt, placeAt, reportsBehind, sheetPlaces, workersAt } from '../bench/places';
+import { judgedAt, placeAt, reportsBehind, restOnKind, sheetPlaces, workersAt } from '../bench/places';
 import { CONFIRMERS, lateInstruments, workAt } from '../findings/decide-findings';
 import { isAbout } from '../findings/decisions';
 import { placeStatus, reportsAt } from '../findings/place-status';
@@ -274,8 +275,9 @@ function isAboutSheets(
   };
   switch (note.kind) {
     case 'serialOdd':
-    case 'factRestated':
       return true;
+    case 'factRestated':
+      return note.part === undefined || restOnKind(state, sheets, kindOfSlot(note.part));
     case 'otherMaker':
       return rowsOf((row) => revisionOfRow(row) === note.document);
     case 'nominalDiameter':

@@ -1,9 +1,10 @@
 import { slotsOf } from '../engines/place';
 import type { SlotKey } from '../engines/place';
-import { kindOfSlot, nextPartId, partIn } from '../engines/parts';
+import { kindOfSlot, nextPartId, PART_FACTS, partIn } from '../engines/parts';
 import type {
   FactReport,
   NewPart,
+  PartFacts,
   PartEvent,
   PartsState,
   ReportCause,
@@ -13,6 +14,7 @@ import type {
 import { partKindRule, partKindsOf } from '../engines/part-kinds';
 import type { Problem } from '../kernel/problem-data';
 import { onceFor } from '../kernel/once-for';
+import { sameData } from '../kernel/same-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
@@ -45,6 +47,14 @@ export type FactCommand =
     } & UnderGate);
 export type ReworkCommand =
   | FactCommand
+  /** What is known of parts that lie there. `from`: what the person saw of each of them, in the same order. */
+  | {
+      readonly type: 'sayPartFacts';
+      readonly parts: readonly string[];
+      readonly from: readonly PartFacts[];
+      readonly facts: Partial<PartFacts>;
+      readonly reason: string;
+    }
   | {
       readonly type: 'settleFact';
       readonly report: number;
@@ -73,6 +83,8 @@ export function decideRework(state: Slice, command: ReworkCommand, by: Actor, ov
   switch (command.type) {
     case 'settleFact':
       return settle(state, command, by);
+    case 'sayPartFacts':
+      return sayPartFacts(state, command);
     case 'fitParts':
       return fitParts(state, command, overtaken);
     case 'replacePart':
@@ -80,6 +92,31 @@ export function decideRework(state: Slice, command: ReworkCommand, by: Actor, ov
       return workOn(state, command, overtaken);
   }
 }
+
+/** What is said of parts is said of those that lie somewhere, by somebody who saw what was known of them before. */
+function sayPartFacts(
+  state: Slice,
+  { parts, from, facts, reason }: Extract<ReworkCommand, { type: 'sayPartFacts' }>,
+): Decided {
+  const ids = [...new Set(parts)];
+  const unknown = ids.find((id) => state.parts.get(id) === undefined);
+  if (unknown !== undefined) return refuse('PART_UNKNOWN', { part: unknown });
+  const gone = ids.find((id) => state.parts.get(id)?.slot === null);
+  if (gone !== undefined) return refuse('PART_NOT_FITTED', { part: gone });
+  if (reason.trim() === '') return refuse('REASON_MISSING', { action: 'say what a part is' });
+  const now = partFactsOf(state, parts);
+  const isNew = now.some((known) => PART_FACTS.some((fact) => (facts[fact] ?? known[fact]) !== known[fact]));
+  if (ids.length === 0 || !isNew) return refuse('NOTHING_SAID', { what: 'the part' });
+  if (!sameData(from, now))
+    return refuse('PART_SAID_ANEW', { part: parts.find((_, i) => !sameData(from[i], now[i])) ?? '' });
+  return ok([{ type: 'partFactsSaid', v: 1, data: { parts: ids, facts, reason: reason.trim() } }]);
+}
+/** What is known of parts now. */
+export const partFactsOf = ({ parts }: PartsState, ids: readonly string[]): readonly PartFacts[] =>
+  ids.map((id) => {
+    const { partNumber = null, maker = null, material = null } = parts.get(id) ?? {};
+    return { partNumber, maker, material };
+  });
 
 function workOn(
   state: Slice,
@@ -146,25 +183,24 @@ const removal = (part: string, slot: SlotKey, reason: string): PartEvent => ({
   v: 1,
   data: { part, slot, reason },
 });
-function fitted(state: PartsState, slot: SlotKey, { state: partState, partNumber, lot }: NewPart): PartEvent {
+function fitted(state: PartsState, slot: SlotKey, { state: partState, ...known }: NewPart): PartEvent {
   const part = nextPartId(state, slot);
   const kind = kindOfSlot(slot);
-  return { type: 'partFitted', v: 2, data: { part, kind, slot, state: partState, partNumber, lot } };
+  return { type: 'partFitted', v: 3, data: { part, kind, slot, state: partState, ...known } };
 }
 const reported = (
   slot: SlotKey,
   fact: WorkshopFact,
   because: ReportCause,
   basedOn: number | null,
-): PartEvent => ({ type: 'factReported', v: 2, data: { slot, fact, because, basedOn } });
+): PartEvent => ({ type: 'factReported', v: 3, data: { slot, fact, because, basedOn } });
 
 function fitParts(
   state: Slice,
-  { slots, state: partState, partNumber, lot }: Extract<FactCommand, { type: 'fitParts' }>,
+  { type: _type, slots, underSignature: _signature, ...part }: Extract<FactCommand, { type: 'fitParts' }>,
   overtaken: boolean,
 ): Decided {
   const known = knownSlots(state);
-  const part: NewPart = { state: partState, partNumber, lot };
   const events: PartEvent[] = [];
   for (const slot of new Set(slots)) {
     if (!known.has(slot)) return refuse('SLOT_UNKNOWN', { slot });

@@ -50,7 +50,11 @@ export function filingAdvice(
       if (part === undefined) return [];
       const missing = places.filter((_, i) => readings[i] === undefined).map(placeKey);
       if (missing.length > 0) return [{ kind: 'measureFirst', part, slot, places: missing }];
-      if (places.some((place) => limitInForce(state, place, judgedPart([part])).state === 'withheld'))
+      if (
+        places.some(
+          (place) => limitInForce(state, place, judgedPart(state, place, [part])).state === 'withheld',
+        )
+      )
         return [];
       const plan = filingWindow({ stations: stationsOf(state, places, part), aim: leastShown(readings) });
       return [{ kind: 'plan', part, slot, stations: places.map(placeKey), plan }];
@@ -95,14 +99,14 @@ function filedKind(state: PinState, characteristic: Characteristic | undefined):
 }
 /** What the stations of one part hold against a cut; one without a reading says nothing. */
 function stationsOf(
-  state: PlacesState & PinState,
+  state: PlacesState & PinState & PartsState,
   places: readonly Place[],
   part: Part,
 ): readonly FilingStation[] {
   return places.flatMap((place): FilingStation[] => {
     const reading = currentReading(placeAt(state, placeKey(place)));
     if (reading === undefined || !isSize(reading.reading)) return [];
-    const inForce = limitInForce(state, place, judgedPart([part]));
+    const inForce = limitInForce(state, place, judgedPart(state, place, [part]));
     const { lower, upper } = acceptRange(inForce.state === 'inForce' ? inForce.limit : {}, part.state);
     return [
       { name: placeKey(place), reading: reading.reading, ...bound('min', lower), ...bound('max', upper) },

@@ -180,6 +180,19 @@ test('a sheet that a shop brought in as data: conditions, a setting, values work
     await expect(finding).toContainText('ordered: rocker shaft, from Ostrand parts; arrived (Ivo Marrable)');
     expect(await hiddenParts(page)).toEqual([]);
   });
+  await test.step('what is read on a part is said of that part, and stands in its history', async () => {
+    await goTo(stem('along'));
+    await bench.more('What this valve is…');
+    await dialog.fill('Maker', 'Ostrand');
+    await dialog.submit('Say so');
+    await dialog.fill('How it is known', 'stamped on the stem');
+    await dialog.done('Say so');
+    await bench.more('What this valve is…');
+    await expect(dialog.box.getByLabel('Maker')).toHaveValue('Ostrand');
+    await dialog.box.getByRole('button', { name: 'Leave it' }).click();
+    await page.goto(`${address}/jobs/${jobId}/record`);
+    await expect(page.getByText('said to be: maker Ostrand')).toBeVisible();
+  });
   await test.step('of one cylinder something else is known: only what depends on it is judged again', async () => {
     await page.goto(`${address}/jobs/${jobId}/limits`);
     await page.getByRole('button', { name: 'Of single cylinders…' }).click();

@@ -231,7 +231,7 @@ function summaryFrom(state: JobState, length: number, on: string): Kept {
   const model = pin?.model;
   const asked = model === undefined ? {} : pinContext(model, state.engine, state.job.duty).context;
   const known = model === undefined ? {} : contextOf(model, { serial: state.engine.serial, ...asked });
-  const context = pin?.version === undefined ? known : forDocuments(known);
+  const context = forDocuments(known, pin?.version);
   // Where a gate asks for instruments that are in date, the day alone changes what a job waits for until it is signed.
   const asks = state.route.gates.some(
     ({ stage, conditions }) =>

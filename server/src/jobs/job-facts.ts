@@ -111,8 +111,7 @@ export function currentDocuments(
   const { context } = pinContext(model, state.engine, state.job.duty);
   const asked = contextOf(model, context);
   // A job is asked about documents as they were chosen when its limits were pinned.
-  const isPlaced = state.pins.at(-1)?.version !== undefined;
-  return documentsFor(currentRevisions(library, on), isPlaced ? forDocuments(asked) : asked);
+  return documentsFor(currentRevisions(library, on), forDocuments(asked, state.pins.at(-1)?.version));
 }
 
 function instrumentNamed(command: JobCommand): string | undefined {

@@ -1,5 +1,6 @@
 import { nanometres } from '@oak-gate/core';
 import type { Limit, SizeReading } from '@oak-gate/core';
+import { kept, printed, REVISION, ROWS } from '../../../core/test/fixtures';
 import { at, Story } from '../../../core/test/story';
 import { bandSvg, charts } from './print-chart';
 import type { ChartBlock } from './print-chart';
@@ -22,6 +23,46 @@ test('the printed chart has a line for each ring and station, with what was foun
     '46/48',
     '',
     '44/46',
+  ]);
+});
+
+test('where the places of a line are judged by different limits, each stands with the columns that it is for', () => {
+  const story = new Story();
+  const [top] = ROWS.slice(1);
+  story.revisions = [
+    kept(REVISION, [
+      ...ROWS,
+      {
+        ...top!,
+        id: 'OM-1 rev 1 row 9',
+        printed: { min: printed('0.010', 'in') },
+        appliesTo: { partNumbers: ['R-2'] },
+      },
+    ]),
+  ];
+  story.arrive().fit();
+  story.do({
+    type: 'sayPartFacts',
+    parts: [story.part(at(2, 1, 'top')).part],
+    facts: { partNumber: 'R-2' },
+    reason: 'read on it',
+  });
+  const blank = (charts(story.job)[0] as ChartBlock).lines[1]!;
+  expect([blank.limit, blank.inForce]).toEqual([
+    '',
+    // Nobody said what the other ring is: its limit is held back.
+    'Cyl 1: a row cannot be applied: the context does not say enough; Cyl 2: at least 10.0 thou',
+  ]);
+  story.do({
+    type: 'sayPartFacts',
+    parts: [story.part(at(1, 1, 'top')).part],
+    facts: { partNumber: 'R-1' },
+    reason: 'read on it',
+  });
+  const [, line] = (charts(story.measureAll().job)[0] as ChartBlock).lines;
+  expect(line?.limits.map(({ limit, where, cells }) => [limit, where, cells.length])).toEqual([
+    ['at least 9.0', 'Cyl 1', 1],
+    ['at least 10.0', 'Cyl 2', 1],
   ]);
 });
 

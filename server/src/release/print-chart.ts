@@ -38,10 +38,18 @@ export interface ChartLine {
   readonly group: string;
   readonly line: string;
   readonly limit: string;
+  /** The same with the cells that each was judged by, in the order in which they stand: more than one where they differ. */
+  readonly limits: readonly LineLimit[];
   /** What is in force on the line, whether or not something was measured. */
   readonly inForce: string;
   /** One for each column; undefined where nothing is measured. */
   readonly cells: readonly (ChartCell | undefined)[];
+}
+export interface LineLimit {
+  readonly limit: string;
+  /** The heads of its columns; empty where one limit holds for the whole line. */
+  readonly where: string;
+  readonly cells: readonly ChartCell[];
 }
 export interface ChartCell {
   readonly status: PlaceStatus;
@@ -91,20 +99,58 @@ export function chartBlock(
         const cells = places.map((place) =>
           place === undefined ? undefined : chartCell(state, characteristic, place, unitOf),
         );
-        const judged = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading;
-        const first = places.find((place) => place !== undefined);
-        const now = first === undefined ? undefined : limitInForce(state, first, judgedAt(state, first));
+        const heads = columns.map((each) => headWords(layout, each));
+        const limits = byText(cells, heads, ({ status: { reading } }) =>
+          reading === undefined ? undefined : limitOf(reading, characteristic, unitOf(reading)),
+        );
+        const inForce = byText(places, heads, (place) =>
+          inForceWords(
+            limitInForce(state, place, judgedAt(state, place)),
+            unit ?? usual,
+            characteristic.passes,
+          ),
+        );
         return {
           group: headWords(layout, group.at),
           line: headWords(layout, at),
-          limit: judged === undefined ? '' : limitOf(judged, characteristic, unitOf(judged)),
-          inForce: now === undefined ? '' : inForceWords(now, unit ?? usual, characteristic.passes),
+          limit: joined(limits),
+          limits: limits.map(({ text, where, found }) => ({ limit: text, where, cells: found })),
+          inForce: joined(inForce),
           cells,
         };
       }),
     ),
   };
 }
+
+interface SaidAlong<T> {
+  readonly text: string;
+  readonly where: string;
+  readonly found: readonly T[];
+}
+/** What is said along a line, once for all that it is said of; with the heads of the columns where it is not one for all. */
+function byText<T>(
+  along: readonly (T | undefined)[],
+  heads: readonly string[],
+  say: (of: T) => string | undefined,
+): readonly SaidAlong<T>[] {
+  const said = new Map<string, { readonly heads: string[]; readonly found: T[] }>();
+  along.forEach((each, i) => {
+    const text = each === undefined ? undefined : say(each);
+    if (each === undefined || text === undefined) return;
+    const so = said.get(text) ?? { heads: [], found: [] };
+    so.heads.push(heads[i] ?? '');
+    so.found.push(each);
+    said.set(text, so);
+  });
+  return [...said].map(([text, { heads: where, found }]) => ({
+    text,
+    where: said.size === 1 ? '' : where.join(', '),
+    found,
+  }));
+}
+const joined = (said: readonly SaidAlong<unknown>[]): string =>
+  said.map(({ text, where }) => (where === '' ? text : `${where}: ${text}`)).join('; ');
 
 /** The window of a size, the answer that a check asks for. */
 const limitOf = (

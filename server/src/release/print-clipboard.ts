@@ -36,7 +36,7 @@ import type {
 } from '@oak-gate/core';
 import type { Column, Content, TableCell } from 'pdfmake/interfaces';
 import { chartBlock, MOST_ACROSS } from './print-chart';
-import type { ChartCell } from './print-chart';
+import type { ChartCell, LineLimit } from './print-chart';
 import { groundSvg, markSvg } from './print-marks';
 import { day, moment, RULED, small, SOFT, title } from './print-parts';
 
@@ -97,9 +97,11 @@ function chart(
         widths: [72, 128, ...printed.columns.map(() => '*')],
         body: [
           [head('Limits'), head(printed.head), ...printed.columns.map((each) => head(each, 'right'))],
-          ...printed.lines.map(({ group, line, limit, cells }, i): TableCell[] => [
+          ...printed.lines.map(({ group, line, limit, limits, cells }, i): TableCell[] => [
             // A limit stands once for all lines below it that have the same.
-            limit === printed.lines[i - 1]?.limit ? '' : limitCell(cells, limit, unit),
+            limit === printed.lines[i - 1]?.limit
+              ? ''
+              : { stack: limits.flatMap((each) => limitStack(each, unit)) },
             group === '' || group === printed.lines[i - 1]?.group
               ? { text: line, fontSize: 8.5 }
               : { stack: [{ text: group, bold: true }, ...(line === '' ? [] : [small(line)])] },
@@ -114,22 +116,21 @@ function chart(
   ];
 }
 
-/** The window in large figures, the wear limit and the row that says so below it. */
-function limitCell(cells: readonly (ChartCell | undefined)[], limit: string, unit: LengthUnit): TableCell {
-  const verdict = cells.find((cell) => cell?.status.reading !== undefined)?.status.reading?.verdict;
+/** The window in large figures, the wear limit and the row that says so below it; for which columns, where they differ. */
+function limitStack({ limit, where, cells }: LineLimit, unit: LengthUnit): Content[] {
+  const verdict = cells[0]?.status.reading?.verdict;
   const { serviceMin, serviceMax } = verdict?.limit ?? {};
   const worn = [
     ...(serviceMin === undefined ? [] : [`at least ${boundText(serviceMin, unit, 'up')}`]),
     ...(serviceMax === undefined ? [] : [`at most ${boundText(serviceMax, unit, 'down')}`]),
   ];
   const rows = [...new Set([...Object.values(verdict?.sources ?? {}), ...(verdict?.asks ?? [])])];
-  return {
-    stack: [
-      { text: limit, font: 'Plex', bold: true, fontSize: 8.5 },
-      ...(worn.length === 0 ? [] : [small(`worn ${worn.join(', ')}`)]),
-      ...rows.map((row) => ({ text: row, fontSize: 7, color: SOFT })),
-    ],
-  };
+  return [
+    ...(where === '' ? [] : [small(where)]),
+    { text: limit, font: 'Plex', bold: true, fontSize: 8.5 },
+    ...(worn.length === 0 ? [] : [small(`worn ${worn.join(', ')}`)]),
+    ...rows.map((row) => ({ text: row, fontSize: 7, color: SOFT })),
+  ];
 }
 
 /** What was found above what is left, a line between; beside it the mark, and below it where the size lies in its limits. */

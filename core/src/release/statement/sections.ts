@@ -1,7 +1,9 @@
 import { own } from '../../kernel/own';
 import { parsePlaceKey } from '../../engines/place';
-import { kindsBehind, placeAt, reportsBehind } from '../../bench/places';
+import { kindsBehind, placeAt, reportsBehind, restOnKind } from '../../bench/places';
 import { currentPin } from '../../library/limit-in-force';
+import type { PartKind } from '../../engines/characteristic';
+import type { Part } from '../../engines/parts';
 import { signatureOf } from '../gates';
 import type { GateSlice } from '../gate-waits';
 import { notesAbout, openMatters } from '../open-matters';
@@ -32,6 +34,12 @@ const notApplicableBehind = (state: GateSlice, gate: GateRule) =>
   statusesBehind(state, gate)
     .filter(({ state: word }) => word === 'notApplicable')
     .map(({ key }) => ({ key, reason: placeAt(state, key).notApplicable?.reason ?? null }));
+
+const lyingParts = (state: GateSlice, isAsked: (kind: PartKind) => boolean): readonly Part[] =>
+  state.parts
+    .values()
+    .filter(({ kind, slot }) => slot !== null && isAsked(kind))
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
 
 /**
  * Every topic that has something to say of the state behind a gate. What a gate has nothing of is empty: no reading behind
@@ -81,20 +89,25 @@ const sections = {
       })),
   },
   parts: {
-    version: 1,
+    version: 2,
     covers: (state, gate) => {
-      const kinds = kindsBehind(state, sheetsBehind(state.route, gate));
-      const lying = state.parts.values().filter(({ kind, slot }) => slot !== null && kinds.has(kind));
-      return lying
-        .map(({ id, slot, state: is, condition, partNumber, lot }) => ({
-          id,
-          slot,
-          state: is,
-          condition,
-          partNumber,
-          lot,
-        }))
-        .sort((a, b) => (a.id < b.id ? -1 : 1));
+      const sheets = sheetsBehind(state.route, gate);
+      return lyingParts(state, (kind) => restOnKind(state, sheets, kind)).map(
+        ({ id, slot, state: is, condition, partNumber, lot, maker, material }) => {
+          const known = { partNumber, lot, maker, material };
+          return { id, slot, state: is, condition, ...known };
+        },
+      );
+    },
+    older: {
+      1: (state, gate) => {
+        const kinds = kindsBehind(state, sheetsBehind(state.route, gate));
+        return lyingParts(state, (kind) => kinds.has(kind)).map(
+          ({ id, slot, state: is, condition, partNumber, lot }) => {
+            return { id, slot, state: is, condition, partNumber, lot };
+          },
+        );
+      },
     },
   },
   /** Reports that nobody has settled: a gate is not signed over one, and a later format may say otherwise. */

@@ -5,17 +5,20 @@ import {
   currentPin,
   currentReading,
   LENGTH_UNITS,
+  PART_FACTS,
   partIn,
   placeAt,
   reportsAt,
+  saidOfKind,
   slotsOf,
 } from '@oak-gate/core';
-import type { JobDraft, JobState, SlotKey } from '@oak-gate/core';
+import type { JobDraft, JobState, NewPart, SlotKey } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import type { AskField } from '../ui/ask-dialog';
+import { askPartFacts } from '../job/say-facts';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import type { BenchPart } from './bench-place';
@@ -64,9 +67,19 @@ const partFields = (one: string): readonly AskField[] => [
   },
   { key: 'partNumber', label: 'Part number', kind: 'line', optional: true },
   { key: 'lot', label: 'Lot or box', kind: 'line', optional: true },
+  { key: 'maker', label: 'Maker', kind: 'line', optional: true },
+  { key: 'material', label: 'Material', kind: 'line', optional: true },
 ];
 const textOrNull = (text: string | undefined): string | null =>
   text === undefined || text.trim() === '' ? null : text.trim();
+/** A part as it was described in a dialog with these fields. */
+const describedIn = ({ state, partNumber, lot, maker, material }: Readonly<Record<string, string>>): NewPart => ({
+  state: stateOf(state),
+  partNumber: textOrNull(partNumber),
+  lot: textOrNull(lot),
+  maker: textOrNull(maker),
+  material: textOrNull(material),
+});
 const stateOf = (text: string | undefined): 'new' | 'reused' => (text === 'reused' ? 'reused' : 'new');
 
 /** What can be done at the place in hand, besides measuring it. */
@@ -93,6 +106,7 @@ export class BenchActs {
           run: () => void this.rework(each, what),
         })),
         { label: `Replace this ${each.words[0]}…`, run: () => void this.replace(each) },
+        { label: `What this ${each.words[0]} is…`, run: () => void this.sayWhat(each) },
       ]),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
@@ -200,21 +214,20 @@ export class BenchActs {
             { value: 'one', label: `this ${one} only` },
           ],
         },
-        ...partFields(one).map((field) =>
-          field.key === 'partNumber' && kind === 'ring'
-            ? { ...field, value: job.engine.ringPartNumber ?? '' }
-            : field,
-        ),
+        // What was said of all parts of the kind is there to be confirmed, or typed over.
+        ...partFields(one).map((field) => {
+          const fact = PART_FACTS.find((each) => each === field.key);
+          const value = fact === undefined ? undefined : saidOfKind(job.engine, kind, fact);
+          return value === undefined ? field : { ...field, value };
+        }),
       ],
       submit: 'Fit',
-      act: ({ scope, state, partNumber, lot }) =>
+      act: ({ scope, ...described }) =>
         this.fact(
           {
             type: 'fitParts',
             slots: [...(scopes[scope ?? 'one'] ?? [])],
-            state: stateOf(state),
-            partNumber: textOrNull(partNumber),
-            lot: textOrNull(lot),
+            ...describedIn(described),
           },
           job,
         ),
@@ -227,17 +240,7 @@ export class BenchActs {
       lines: ['No bore lies here any more. Everything measured in the old one stays readable.'],
       fields: partFields('bore'),
       submit: 'Fit',
-      act: ({ state, partNumber, lot }) =>
-        this.fact(
-          {
-            type: 'fitParts',
-            slots: [slot],
-            state: stateOf(state),
-            partNumber: textOrNull(partNumber),
-            lot: textOrNull(lot),
-          },
-          job,
-        ),
+      act: (described) => this.fact({ type: 'fitParts', slots: [slot], ...describedIn(described) }, job),
     });
   }
 
@@ -310,18 +313,25 @@ export class BenchActs {
       ],
       fields: [REASON, ...partFields(one)],
       submit: 'Replace',
-      act: ({ reason, state, partNumber, lot }) =>
+      act: ({ reason, ...described }) =>
         this.fact(
           {
             type: 'replacePart',
             part: part.id,
             basedOn: part.condition,
             reason: reason ?? '',
-            instead: { state: stateOf(state), partNumber: textOrNull(partNumber), lot: textOrNull(lot) },
+            instead: describedIn(described),
           },
           seen,
         ),
     });
+  }
+
+  /** What is read on a part that lies here: its number, its maker, its material. */
+  async sayWhat({ part, words }: BenchPart): Promise<void> {
+    const seen = this.hand.at.job();
+    if (seen === undefined) return;
+    await this.asker.ask(askPartFacts(seen, [part], words, (draft) => this.done(draft, seen)));
   }
 
   /** In which state this sheet is measured, and what its gauge is set to: said once, and written with every reading of it. */

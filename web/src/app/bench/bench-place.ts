@@ -4,7 +4,7 @@ import {
   currentPin,
   gateRule,
   judgedAt,
-  judgedPart,
+  NO_PART,
   limitInForce,
   openMatters,
   parsePlaceKey,
@@ -74,7 +74,7 @@ export class BenchPlace {
   readonly part = computed((): JudgedPart => {
     const job = this.job();
     const place = this.place();
-    return job === undefined || place === undefined ? judgedPart([]) : judgedAt(job, place);
+    return job === undefined || place === undefined ? NO_PART : judgedAt(job, place);
   });
   readonly partState = computed(() => this.part().state);
   /** The slots whose parts a reading here depends on. */

@@ -1,4 +1,4 @@
-import { judgedPart } from '@oak-gate/core';
+import { NO_PART } from '@oak-gate/core';
 import { parsePlaceKey, placesOf, placeKey, placeStatus, limitInForce } from '@oak-gate/core';
 import { at, DemoJob, FEELERS } from '../../testing/demo-job';
 import { alsoSays, sourcesOf } from './also-says';
@@ -10,11 +10,9 @@ import { planView } from '../ui/plan-view';
 import { sheetViews } from '../ui/sheet-view';
 import { middleCut } from '../ui/middle-cut';
 
-const NEW = judgedPart([]);
-
 const va = () => new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
 const say = (demo: DemoJob, place: string) =>
-  nextStep(demo.job, placeStatus(demo.job, parsePlaceKey(place)!), FEELERS, NEW);
+  nextStep(demo.job, placeStatus(demo.job, parsePlaceKey(place)!), FEELERS, NO_PART);
 
 test('a figure that is aimed for has its reason', () => {
   const demo = va()
@@ -160,7 +158,7 @@ test('what the bar understands: reading, verdict, both units; or what is wrong',
   const { job } = va();
   const place = parsePlaceKey(at(1, 1, 'top'))!;
   const characteristic = job.pins[0]!.characteristics[0]!;
-  const read = (text: string) => understand(job, place, characteristic, FEELERS, NEW, text);
+  const read = (text: string) => understand(job, place, characteristic, FEELERS, NO_PART, text);
   expect(read('8/9')).toMatchObject({
     kind: 'read',
     verdict: 'tight',
@@ -230,11 +228,11 @@ test('the engine plan: every place has its mark, inside its cylinder, and no two
 test('sources are shown as printed, and every other pinned document says what it says', () => {
   const { job } = va();
   const place = parsePlaceKey(at(1, 1, 'top'))!;
-  const inForce = limitInForce(job, place, NEW);
-  expect(sourcesOf(job, place, NEW, inForce, 'thou')).toEqual([
+  const inForce = limitInForce(job, place, NO_PART);
+  expect(sourcesOf(job, place, NO_PART, inForce, 'thou')).toEqual([
     { row: 'SL-88 rev B row 4', printed: 'at least 0.009 in', worked: '' },
   ]);
-  expect(alsoSays(job, place, NEW, inForce, 'thou')).toEqual([]);
+  expect(alsoSays(job, place, NO_PART, inForce, 'thou')).toEqual([]);
 });
 
 test('the hand moves along the route and over the sheet, and stays at its ends', () => {

@@ -21,7 +21,7 @@ import type {
   FilingAdvice,
   FilingPlan,
   JobState,
-  JudgedPart,
+  Part,
   LengthUnit,
   Nanometres,
   PlaceKey,
@@ -60,7 +60,7 @@ export function filingWords(job: JobState, status: PlaceStatus, unit: LengthUnit
         why: [bySourcesUnit(job, status), `${show(plan.remove)} suits ${where}: ${aimWords(plan, show)}.`]
           .filter((each) => each !== undefined)
           .join(' '),
-        sums: sumsOf(job, plan, judgedPart([part]), unit),
+        sums: sumsOf(job, plan, part, unit),
         offers: 'file',
       };
     case 'notProven':
@@ -110,7 +110,7 @@ const aimWords = ({ least, remove, clamped }: Cut, show: (nm: Nanometres) => str
     : `the least, and ${show(nanometres(remove - least))} more, which the gauge can show`;
 
 /** For each station: what is known, what comes off, what it will be, and what it has to be. */
-function sumsOf(job: JobState, plan: Cut, part: JudgedPart, unit: LengthUnit): readonly string[] {
+function sumsOf(job: JobState, plan: Cut, part: Part, unit: LengthUnit): readonly string[] {
   const layout = currentPin(job)?.model.layout;
   const show = (nm: number): string => benchFigure(nanometres(nm), unit);
   return plan.predicted.flatMap(({ name, low, high }) => {
@@ -118,7 +118,7 @@ function sumsOf(job: JobState, plan: Cut, part: JudgedPart, unit: LengthUnit): r
     const reading = currentReading(placeAt(job, name));
     if (layout === undefined || place === undefined || reading === undefined || !isSize(reading.reading))
       return [];
-    const inForce = limitInForce(job, place, part);
+    const inForce = limitInForce(job, place, judgedPart(job, place, [part]));
     const limit =
       inForce.state === 'inForce' ? `; allowed ${showBound(inForce.limit, unit)}` : '; no limit here';
     const { lo } = intervalOf(reading.reading);

@@ -1,4 +1,4 @@
-import { judgedPart } from '@oak-gate/core';
+import { NO_PART } from '@oak-gate/core';
 import { findingsAt, openMatters, parsePlaceKey, placeStatus } from '@oak-gate/core';
 import { at, DemoJob, FEELERS } from '../../testing/demo-job';
 import { sheetViews } from '../ui/sheet-view';
@@ -8,8 +8,6 @@ import { limitInForce } from '@oak-gate/core';
 import { againstFiling } from './filing-words';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
-
-const NEW = judgedPart([]);
 
 const HEADER = 'row,characteristic,groove,member,station,min,max,unit,rule,not_smaller_than,note';
 /** The second ring may not have a smaller gap than the top one. */
@@ -21,7 +19,7 @@ const demo = (id = '', kind: 'manual' | 'shop' = 'manual', table = '') =>
 const TOP = at(1, 1, 'skirt');
 const SECOND = at(1, 2, 'skirt');
 const statusAt = (job: DemoJob, place: string) => placeStatus(job.job, parsePlaceKey(place)!);
-const say = (job: DemoJob, place: string) => nextStep(job.job, statusAt(job, place), FEELERS, NEW);
+const say = (job: DemoJob, place: string) => nextStep(job.job, statusAt(job, place), FEELERS, NO_PART);
 const cellAt = (job: DemoJob, place: string) =>
   sheetViews(job.job)
     .flatMap(({ blocks }) => blocks)
@@ -103,7 +101,7 @@ describe('the shop’s own target', () => {
     const said = (min: string, max: string) => {
       const job = demo('TQ-9 rev 1', 'shop', target(min, max));
       const place = parsePlaceKey(TOP)!;
-      return alsoSays(job.job, place, NEW, limitInForce(job.job, place, NEW), 'thou').map(({ says }) => says);
+      return alsoSays(job.job, place, NO_PART, limitInForce(job.job, place, NO_PART), 'thou').map(({ says }) => says);
     };
     expect(said('0.060', '0.070')).toEqual([
       expect.stringContaining('a target that narrows nothing here: ignored'),
@@ -144,7 +142,7 @@ describe('arithmetic on request', () => {
 describe('while something is typed where something is known', () => {
   const read = (known: string, text: string) => {
     const job = demo().take(TOP, known);
-    return understand(job.job, parsePlaceKey(TOP)!, job.job.pins[0]!.characteristics[0]!, FEELERS, NEW, text);
+    return understand(job.job, parsePlaceKey(TOP)!, job.job.pins[0]!.characteristics[0]!, FEELERS, NO_PART, text);
   };
   test.each<[string, string, string, string | undefined]>([
     ['42+', '<46', 'with 42+ from before 42/46', 'in'],
@@ -159,7 +157,7 @@ describe('while something is typed where something is known', () => {
 test('what is marked on a blade in the other system is offered as that blade', () => {
   const job = demo();
   const characteristic = job.job.pins[0]!.characteristics[0]!;
-  const typed = understand(job.job, parsePlaceKey(TOP)!, characteristic, FEELERS, NEW, '1.12');
+  const typed = understand(job.job, parsePlaceKey(TOP)!, characteristic, FEELERS, NO_PART, '1.12');
   expect([typed.kind, typed.suspects.map(({ text, reason }) => [text, reason])]).toEqual([
     'wrong',
     expect.arrayContaining([['44', 'unit']]),

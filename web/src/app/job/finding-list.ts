@@ -13,7 +13,7 @@ import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
 import { settleAsk } from '../ui/settle-ask';
 import { FindingRemarks } from './finding-remarks';
-import { askFacts } from './say-facts';
+import { askFacts, kindFact } from './say-facts';
 import type { FactKey } from './say-facts';
 
 /** What needs a decision, of whom, with what each answer would mean. */
@@ -63,7 +63,10 @@ function fitOf(finding: Finding): FitParams | undefined {
 
 /** What could be said of the engine, so that a note falls away instead of being accepted. */
 export function factsOfNote(note: LimitNote): readonly FactKey[] {
-  if (note.kind === 'otherMaker') return note.fitted === null ? ['ringMaker'] : [];
+  if (note.kind === 'otherMaker') {
+    const ofAll = kindFact(note.part, 'maker');
+    return note.fitted === null && ofAll !== undefined ? [ofAll] : [];
+  }
   return note.kind === 'nominalDiameter' && note.oversize === null ? ['oversize', 'measuredBore'] : [];
 }
 
@@ -75,12 +78,13 @@ const APPROVAL_FIELDS: readonly AskField[] = [
   { key: 'issuer', label: 'Issued by', kind: 'line' },
 ];
 
-/** What is said again as it was: of the engine, or of the cylinder that it was said of. */
+/** What is said again as it was: of the engine, or of the cylinder or the part that it was said of. */
 function takenBack(
-  { fact, before, cylinder }: LimitNote & { readonly kind: 'factRestated' },
+  { fact, before, cylinder, part }: LimitNote & { readonly kind: 'factRestated' },
   reason: string,
 ): JobDraft {
   const facts = { [fact]: before };
+  if (part !== undefined) return { type: 'sayPartFacts', parts: [part], facts, reason };
   return cylinder === undefined
     ? { type: 'sayEngineFacts', facts, reason }
     : { type: 'sayCylinderFacts', cylinders: [cylinder], facts, reason };

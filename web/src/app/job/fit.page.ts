@@ -11,6 +11,7 @@ import { RouterLink } from '@angular/router';
 import {
   contextWords,
   inForceWords,
+  partWords,
   placeInJob,
   placeWordsOf,
   rowStatement,
@@ -24,6 +25,7 @@ import {
   holdsOneOf,
   limitChoices,
   limitOfFit,
+  saidOfKind,
   sameFit,
   variantKey,
   parsePlaceKey,
@@ -32,7 +34,7 @@ import {
   whatGoverns,
   withDecision,
 } from '@oak-gate/core';
-import type { JudgedFit, LimitChoice, PartState, VerdictWord } from '@oak-gate/core';
+import type { JudgedFit, LimitChoice, Part, PartState, VerdictWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import type { ApiProblem } from '../state/api';
 import { jobFeature } from '../state/job.feature';
@@ -46,7 +48,8 @@ import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 import { SourceBands } from '../ui/source-bands';
 import { WhenPipe } from '../ui/when.pipe';
 import { unitOfFit } from '../ui/bench-unit';
-import { askFacts, factsFor } from './say-facts';
+import { partsAsked } from './parts-asked';
+import { askFacts, askPartFacts, factsFor } from './say-facts';
 
 /** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */
 @Component({
@@ -102,8 +105,13 @@ export class FitPage {
     const unit = unitOfFit(job, fitKey(at));
     const decided = job.limitDecisions.findLast((each) => each.pin === pin.pin && sameFit(each, judged));
     const chosen = job.limitChosen.find((each) => each.pin === pin.pin && sameFit(each, judged));
-    const missing = factsFor(found.held.flatMap((each) => each.missing));
-    const first = sheetPlaces(job, place.characteristic).find((each) => fitKey(each) === fitKey(at));
+    const characteristic = pin.characteristics.find(({ id }) => id === place.characteristic);
+    const lacking = [...new Set(found.held.flatMap((each) => each.missing))];
+    const missing = factsFor(lacking, characteristic?.stateOf);
+    const places = sheetPlaces(job, place.characteristic).filter((each) => fitKey(each) === fitKey(at));
+    const [first] = places;
+    const partNumber = of?.partNumber ?? saidOfKind(job.engine, characteristic?.stateOf ?? '', 'partNumber');
+    const pistonMaterial = of?.pistonMaterial ?? job.engine.pistonMaterial;
     return {
       jobId: job.id,
       sealed: job.seal !== undefined,
@@ -114,7 +122,7 @@ export class FitPage {
       title: [placeInJob(pin, fitKey(at)), variantWords(pin.model.layout, of)]
         .filter((each) => each !== '')
         .join(', '),
-      characteristic: pin.characteristics.find(({ id }) => id === place.characteristic),
+      characteristic,
       unit,
       inForce,
       words: inForceWords(inForce, unit),
@@ -132,7 +140,11 @@ export class FitPage {
               isMine: chosen.by.id === this.person()?.id,
             },
       missing,
-      lacks: contextWords([...new Set(found.held.flatMap((each) => each.missing))]),
+      lacks: contextWords(lacking),
+      asked: partsAsked(job, places, lacking).map(({ kind, parts }) => {
+        const words = partWords(pin.model.layout, kind);
+        return { parts, words, label: `Say it of ${parts.length} ${words[parts.length === 1 ? 0 : 1]}` };
+      }),
       choices:
         inForce.state === 'withheld'
           ? limitChoices(job, judged).map((choice) => ({
@@ -163,8 +175,8 @@ export class FitPage {
         at: [address.groove ?? '', address.member ?? '', address.station ?? ''].join('/'),
         partState,
         serial: job.engine.serial,
-        ...(job.engine.pistonMaterial === null ? {} : { pistonMaterial: job.engine.pistonMaterial }),
-        ...(job.engine.ringPartNumber === null ? {} : { partNumber: job.engine.ringPartNumber }),
+        ...(pistonMaterial ? { pistonMaterial } : {}),
+        ...(partNumber ? { partNumber } : {}),
         ...(job.engine.buildDate === null ? {} : { buildDate: job.engine.buildDate }),
         duty: job.job.duty,
       },
@@ -212,6 +224,11 @@ export class FitPage {
     const view = this.view();
     if (view === undefined) return;
     await this.asker.ask(askFacts(view.missing, view.pin.model.bore.unit, (draft) => this.desk.ask(draft)));
+  }
+  protected async sayOfParts(parts: readonly Part[], words: readonly [string, string]): Promise<void> {
+    const seen = this.job();
+    if (seen === undefined) return;
+    await this.asker.ask(askPartFacts(seen, parts, words, (draft) => this.desk.ask(draft, undefined, seen)));
   }
 }
 

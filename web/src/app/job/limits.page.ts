@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   arrivedWords,
@@ -11,7 +11,18 @@ import {
   unitWord,
   variantWords,
 } from '@oak-gate/contract';
-import { currentPin, fitText, limitOfFit, placeAt, signatureOf, unitOf } from '@oak-gate/core';
+import {
+  currentPin,
+  decisionAt,
+  fitText,
+  judgedAt,
+  limitOfFit,
+  PART_STATES,
+  placeAt,
+  sheetPlaces,
+  signatureOf,
+  unitOf,
+} from '@oak-gate/core';
 import type { LimitNews } from '@oak-gate/contract';
 import type { JobState, PlaceStateWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -78,11 +89,29 @@ export class LimitsPage {
       placesRemoved: (changes?.placesRemoved ?? []).map((key) => placeIn(job, key)),
     };
   });
+  /** The decisions that a place of this engine is judged by, for new parts and for used ones. */
+  private readonly there = computed((): ReadonlySet<string> => {
+    const job = this.job();
+    const pin = this.pin();
+    if (job === undefined || pin === undefined) return new Set();
+    const decided = sheetPlaces(job).flatMap((place) =>
+      PART_STATES.flatMap((state) => decisionAt(pin, place, { ...judgedAt(job, place), state }) ?? []),
+    );
+    return new Set([...new Set(decided)].map(fitText));
+  });
+  /** Those for parts of a number or a material that lie nowhere in this engine are shown when they are asked for. */
+  protected readonly showsAll = signal(false);
+  protected readonly elsewhere = computed(() => {
+    const there = this.there();
+    return (this.pin()?.fits ?? []).filter((judged) => !there.has(fitText(judged))).length;
+  });
   protected readonly fits = computed(() => {
     const job = this.job();
     const pin = this.pin();
     if (job === undefined || pin === undefined) return [];
-    return pin.fits.map((judged) => {
+    const there = this.there();
+    const shown = this.showsAll() ? pin.fits : pin.fits.filter((judged) => there.has(fitText(judged)));
+    return shown.map((judged) => {
       const unit = unitOfFit(job, judged.fit);
       const { fit, partState, governing, held } = judged;
       const inForce = limitOfFit(job, judged);

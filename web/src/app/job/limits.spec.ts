@@ -114,8 +114,11 @@ describe('one fit of a job', () => {
 });
 
 test.each<[Parameters<typeof factsOfNote>[0], string[]]>([
-  [{ id: '1', kind: 'otherMaker', document: 'RL', leafletOf: 'C', fitted: null }, ['ringMaker']],
-  [{ id: '1', kind: 'otherMaker', document: 'RL', leafletOf: 'C', fitted: 'O' }, []],
+  [
+    { id: '1', kind: 'otherMaker', document: 'RL', leafletOf: 'C', part: 'ring', fitted: null },
+    ['ringMaker'],
+  ],
+  [{ id: '1', kind: 'otherMaker', document: 'RL', leafletOf: 'C', part: 'ring', fitted: 'O' }, []],
   [{ id: '1', kind: 'nominalDiameter', rows: [], oversize: null }, ['oversize', 'measuredBore']],
   [{ id: '1', kind: 'nominalDiameter', rows: [], oversize: 508_000 as never }, []],
   [{ id: '1', kind: 'serialOdd', serial: 'x', pattern: 'y' }, []],

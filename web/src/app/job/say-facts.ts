@@ -1,20 +1,39 @@
-import { figureOf, isLength } from '@oak-gate/core';
-import type { JobDraft, Layout, LengthUnit, LimitContext, SaidFacts } from '@oak-gate/core';
+import { PART_FACT_WORDS } from '@oak-gate/contract';
+import { figureOf, isLength, PART_FACTS, SAID_OF_KINDS, saidOfKind } from '@oak-gate/core';
+import type {
+  JobDraft,
+  JobState,
+  Layout,
+  LengthUnit,
+  LimitContext,
+  Part,
+  PartFact,
+  PartKind,
+  SaidFacts,
+} from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import type { Ask, AskField } from '../ui/ask-dialog';
 
 /** What somebody can say of the engine when a limit waits for it, by what the limit lacks. */
-export type FactKey =
-  'oversize' | 'measuredBore' | 'pistonMaterial' | 'ringPartNumber' | 'ringMaker' | 'buildDate';
+export type FactKey = 'oversize' | 'measuredBore' | 'buildDate' | KindFact;
+export type KindFact = keyof typeof SAID_OF_KINDS;
 const OF_CONTEXT: Readonly<Partial<Record<keyof LimitContext, FactKey>>> = {
   oversize: 'oversize',
   diameter: 'measuredBore',
   pistonMaterial: 'pistonMaterial',
-  partNumber: 'ringPartNumber',
   buildDate: 'buildDate',
 };
-export const factsFor = (missing: readonly (keyof LimitContext)[]): readonly FactKey[] => [
-  ...new Set(missing.flatMap((key) => OF_CONTEXT[key] ?? [])),
+/** What can be said at once of all parts of a kind; undefined where it is said of the very parts. */
+export const kindFact = (kind: PartKind | undefined, fact: PartFact): KindFact | undefined =>
+  (Object.keys(SAID_OF_KINDS) as KindFact[]).find(
+    (key) => SAID_OF_KINDS[key].kind === kind && SAID_OF_KINDS[key].fact === fact,
+  );
+/** @param kind of the parts whose number a limit asks for */
+export const factsFor = (
+  missing: readonly (keyof LimitContext)[],
+  kind: PartKind | undefined,
+): readonly FactKey[] => [
+  ...new Set(missing.flatMap((key) => (key === 'partNumber' ? kindFact(kind, key) : OF_CONTEXT[key]) ?? [])),
 ];
 
 const fieldFor = (key: FactKey, unit: LengthUnit): AskField => {
@@ -57,6 +76,62 @@ export function askFacts(
     },
   };
 }
+
+/**
+ * What is read on parts that lie there. What stays empty is not known; who looks again says what it was recorded as.
+ * @param parts at least one; of several everything that is filled in is said of all of them
+ */
+export function askPartFacts(
+  job: JobState,
+  parts: readonly Part[],
+  [one, many]: readonly [one: string, many: string],
+  send: (draft: JobDraft) => Promise<ApiProblem | undefined>,
+): Ask {
+  const [first] = parts;
+  const shared = (fact: PartFact): string =>
+    parts.every((part) => part[fact] === first?.[fact]) ? (first?.[fact] ?? '') : '';
+  return {
+    title: parts.length === 1 ? `What this ${one} is` : `What these ${parts.length} ${many} are`,
+    lines: [
+      'It is said of the very part, and stays with it. Only the readings whose limit depends on it are judged again.',
+      ...PART_FACTS.flatMap((fact) => {
+        const ofAll = first === undefined ? undefined : saidOfKind(job.engine, first.kind, fact);
+        return ofAll === undefined
+          ? []
+          : [`Of all ${many} in this engine: ${PART_FACT_WORDS[fact]} ${ofAll}.`];
+      }),
+    ],
+    fields: [
+      ...PART_FACTS.map((fact): AskField => ({
+        key: fact,
+        label: FACT_LABELS[fact],
+        kind: 'line',
+        optional: true,
+        value: shared(fact),
+      })),
+      { key: 'reason', label: 'How it is known', kind: 'text' },
+    ],
+    submit: 'Say so',
+    act: (values) => {
+      const facts: Partial<Record<PartFact, string | null>> = {};
+      for (const fact of PART_FACTS) {
+        const text = (values[fact] ?? '').trim();
+        if (text !== shared(fact)) facts[fact] = text === '' ? null : text;
+      }
+      return send({
+        type: 'sayPartFacts',
+        parts: parts.map(({ id }) => id),
+        facts,
+        reason: values['reason'] ?? '',
+      });
+    },
+  };
+}
+const FACT_LABELS: Readonly<Record<PartFact, string>> = {
+  partNumber: 'Part number',
+  maker: 'Maker',
+  material: 'Material',
+};
 
 /** What is known of some cylinders alone, where it is not what is known of the engine. */
 export function askCylinderFacts(

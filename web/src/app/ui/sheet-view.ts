@@ -134,8 +134,14 @@ function lineOf(
   const cells = places.map((place) =>
     place === undefined ? undefined : cellOf(job, characteristic, placeStatus(job, place), unit),
   );
-  const first = places.find((place) => place !== undefined);
-  const inForce = first === undefined ? undefined : limitInForce(job, first, judgedAt(job, first));
+  // Along a line each place has its own limit: they are said together, as far as they fit.
+  const limits = new Set(
+    places.flatMap((place) =>
+      place === undefined
+        ? []
+        : lineLimit(limitInForce(job, place, judgedAt(job, place)), unit, characteristic.passes),
+    ),
+  );
   const readings = cells.flatMap((cell) =>
     cell?.status.reading?.status === 'current' && isSize(cell.status.reading.reading)
       ? [cell.status.reading.reading]
@@ -143,7 +149,7 @@ function lineOf(
   );
   return {
     label: layout === undefined ? '' : headWords(layout, at, true),
-    limit: inForce === undefined ? '' : lineLimit(inForce, unit, characteristic.passes),
+    limit: limits.size > 2 ? 'limits differ' : [...limits].join(' or '),
     spread: spreadText(readings, unit),
     cells,
   };
