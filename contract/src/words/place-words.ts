@@ -180,24 +180,32 @@ export function headWords(layout: Layout, at: Place['at'], isShort = false): str
     .join(', ');
 }
 
-/** What else a place is called by: the bank, head, journal, direction, point or fastener that it names. */
-function otherWords(
-  { banks, heads, journals, directions, points, fasteners }: Layout,
-  at: Place['at'],
-): string[] {
-  const label = (
-    set: readonly { readonly id: string; readonly label: string }[] | undefined,
-    id?: string,
-  ): string[] => (id === undefined ? [] : [set?.find((each) => each.id === id)?.label ?? id]);
-  return [
-    ...label(banks, at.bank),
-    ...label(heads, at.head),
-    ...label(journals, at.journal),
-    ...label(directions, at.direction),
-    ...label(points, at.point),
-    ...label(fasteners, at.fastener),
-  ];
+interface Labelled {
+  readonly id: string;
+  readonly label: string;
 }
+/** The set of a layout that names an axis; null where an axis has words of its own (`placeWords`). */
+const SET_OF: Readonly<Record<Axis, ((layout: Layout) => readonly Labelled[] | undefined) | null>> = {
+  cylinder: null,
+  groove: null,
+  member: null,
+  station: null,
+  bank: ({ banks }) => banks,
+  head: ({ heads }) => heads,
+  journal: ({ journals }) => journals,
+  direction: ({ directions }) => directions,
+  point: ({ points }) => points,
+  fastener: ({ fasteners }) => fasteners,
+};
+/** What else a place is called by: the bank, head, journal, direction, point or fastener that it names. */
+const otherWords = (layout: Layout, at: Place['at']): string[] =>
+  AXES_IN_WORDS.flatMap((axis) => {
+    const [set, id] = [SET_OF[axis], at[axis]];
+    if (set === null || id === undefined) return [];
+    return [set(layout)?.find((each) => each.id === id)?.label ?? id];
+  });
+/** The order in which they are said. */
+const AXES_IN_WORDS = Object.keys(SET_OF) as readonly Axis[];
 
 /** The same from a key, or from a key without its cylinder; the key itself where it names nothing known. */
 export function placeWordsOf(layout: Layout, key: string): string {

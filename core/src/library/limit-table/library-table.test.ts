@@ -8,6 +8,8 @@ import {
   figureOf,
   libraryColumns,
   readLibraryDocument,
+  rowTexts,
+  TABLE_COLUMNS,
   textCells,
   withoutEscape,
   writeLibraryTable,
@@ -243,4 +245,34 @@ test.each<[string, string[], string[]]>([
 ])('a header with %s', (_why, header, columns) => {
   const found = libraryColumns(header);
   expect(found.ok ? [] : found.errors.map(({ column }) => column)).toEqual(columns);
+});
+
+test('every column is written by some row: one that is only named would be read by nobody', () => {
+  const everything: LimitRow['appliesTo'] = {
+    ...{ models: ['VA-2'], serialFrom: 1, serialTo: 2, partNumbers: ['P'], pistonMaterials: ['H'] },
+    ...{ oversizes: [decimalLength('0', 'mm')!], duties: ['survey'], partStates: ['new'] },
+    ...{ buildFrom: '2001-02-03', buildTo: '2002-02-03' },
+  };
+  const rules: readonly RowRule[] = [
+    { kind: 'spread', across: 'engine' },
+    { kind: 'relation', notSmallerThan: { groove: '1', member: 'ring', station: 'skirt' } },
+    { kind: 'check', question: 'Is it free?' },
+    { kind: 'tighten', steps: [{ torque: { text: '40', unit: 'N·m', value: 40 } }], lubricant: 'oil' },
+    { kind: 'station', label: 'low', datum: 'deck', distance: printed('4', 'in') },
+  ] as never;
+  const bounds = { min: printed('1', 'in'), max: printed('2', 'in') };
+  const worn = { serviceMin: printed('0.5', 'in'), serviceMax: printed('3', 'in') };
+  const rows: LimitRow[] = [
+    {
+      ...{ ...ROWS[0]!, printed: { ...bounds, ...worn }, also: bounds, appliesTo: everything, note: 'n' },
+      ...{ unitChosenBy: 'Teo', formula: { bound: 'max', perDiameter: 0.004, uplift: 0.3 } as const },
+    },
+    ...rules.map((each): LimitRow => ({ ...ROWS[0]!, printed: {}, rule: each })),
+  ];
+  const written = new Set(
+    rows.flatMap((each) =>
+      Object.entries(rowTexts(each)).flatMap(([column, text]) => (text === '' ? [] : [column])),
+    ),
+  );
+  expect(TABLE_COLUMNS.filter((column) => !written.has(column))).toEqual([]);
 });
