@@ -22,7 +22,7 @@ export const SAID_OF_KINDS = {
   ringMaker: { kind: 'ring', fact: 'maker' },
   pistonMaterial: { kind: 'piston', fact: 'material' },
 } as const satisfies Readonly<Record<string, { readonly kind: PartKind; readonly fact: PartFact }>>;
-export type SaidOfKinds = { readonly [N in keyof typeof SAID_OF_KINDS]?: string | null };
+export type SaidOfKinds = Partial<Readonly<Record<keyof typeof SAID_OF_KINDS, string | null>>>;
 /** @returns undefined where nothing was said of all parts of the kind */
 export function saidOfKind(said: SaidOfKinds, kind: PartKind, fact: PartFact): string | undefined {
   const name = (Object.keys(SAID_OF_KINDS) as (keyof SaidOfKinds)[]).find(
@@ -47,7 +47,7 @@ export interface FitVariant extends AskedAnswers {
   readonly cylinders?: readonly string[];
 }
 /** null: parts of which nobody knows it; an empty text: parts of which it is something that no row names. */
-export type AskedAnswers = { readonly [A in AskedOfParts]?: string | null };
+export type AskedAnswers = Partial<Readonly<Record<AskedOfParts, string | null>>>;
 /** What the decision about a limit is made for: one fit, parts of one state, and which of its places. */
 export interface JudgedFit {
   readonly fit: FitKey;
@@ -74,14 +74,15 @@ export function contextFor(
 ): LimitContext {
   if (pin.version === undefined) return { ...pin.context, partState };
   const { cylinders: _of, ...answers } = of;
-  const engine: Partial<Record<keyof LimitContext, unknown>> = { ...pin.context };
   // A number was said of one kind of part and not of the others; a material is that of all pistons until one has its own.
-  for (const asked of askedOfParts(pin))
-    if (asked === 'partNumber' || answers[asked] !== undefined) delete engine[asked];
+  const engine = without(
+    pin.context,
+    askedOfParts(pin).filter((asked) => asked === 'partNumber' || answers[asked] !== undefined),
+  );
   const own = pin.cylinders?.find((each) => each.cylinders.join() === of.cylinders?.join());
   const { cylinders: _which, ...its } = own ?? { cylinders: [] };
   const known = Object.fromEntries(Object.entries(answers).filter(([, answer]) => answer !== null));
-  return { ...(engine as LimitContext), ...its, ...known, partState };
+  return { ...engine, ...its, ...known, partState };
 }
 
 /** What a pin asked of the parts, and not of the engine: its second version asked them for their number only. */
@@ -89,3 +90,7 @@ export const askedOfParts = ({ version = 1 }: Pick<PlacedContext, 'version'>): r
   (Object.keys(ASKED_OF_PARTS) as AskedOfParts[]).filter(
     (asked) => version >= (asked === 'partNumber' ? 2 : 3),
   );
+
+/** A context of which some of what is known is left out. */
+export const without = (context: LimitContext, left: readonly (keyof LimitContext)[]): LimitContext =>
+  Object.fromEntries(Object.entries(context).filter(([key]) => !left.includes(key as keyof LimitContext)));

@@ -10,7 +10,7 @@ import type { PartState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
 import { sameData } from '../kernel/same-data';
 import { fieldMatches, missingIn } from './applies-to';
-import { ASKED_OF_PARTS, askedOfParts, contextFor } from './fit-variant';
+import { ASKED_OF_PARTS, askedOfParts, contextFor, without } from './fit-variant';
 import type { AskedAnswers, CylinderContext, FitVariant, JudgedFit } from './fit-variant';
 import { applies } from './rank';
 import { revisionOfRow } from './document';
@@ -194,11 +194,7 @@ export function contextOf(model: EngineModel, { serial, ...rest }: PinQuestion['
  * @param version of the pin that is asked about: one before the second left out by all that was known
  */
 export function forDocuments(context: LimitContext, version: PinVersion | undefined): LimitContext {
-  if (version === undefined) return context;
-  const { oversize: _oversize, ...asked } = context;
-  const left: Partial<Record<keyof LimitContext, unknown>> = asked;
-  for (const each of askedOfParts({ version })) delete left[each];
-  return left as LimitContext;
+  return version === undefined ? context : without(context, ['oversize', ...askedOfParts({ version })]);
 }
 const sameContext = (context: LimitContext): LimitContext => context;
 

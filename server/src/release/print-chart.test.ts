@@ -47,7 +47,7 @@ test('where the places of a line are judged by different limits, each stands wit
     facts: { partNumber: 'R-2' },
     reason: 'read on it',
   });
-  const blank = (charts(story.job)[0] as ChartBlock).lines[1]!;
+  const blank = charts(story.job)[0]!.lines[1]!;
   expect([blank.limit, blank.inForce]).toEqual([
     '',
     // Nobody said what the other ring is: its limit is held back.
@@ -59,7 +59,7 @@ test('where the places of a line are judged by different limits, each stands wit
     facts: { partNumber: 'R-1' },
     reason: 'read on it',
   });
-  const [, line] = (charts(story.measureAll().job)[0] as ChartBlock).lines;
+  const [, line] = charts(story.measureAll().job)[0]!.lines;
   expect(line?.limits.map(({ limit, where, cells }) => [limit, where, cells.length])).toEqual([
     ['at least 9.0', 'Cyl 1', 1],
     ['at least 10.0', 'Cyl 2', 1],

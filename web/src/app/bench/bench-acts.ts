@@ -18,7 +18,7 @@ import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import type { AskField } from '../ui/ask-dialog';
-import { askPartFacts } from '../job/say-facts';
+import { askPartFacts } from '../ui/part-facts-ask';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import type { BenchPart } from './bench-place';
@@ -73,7 +73,13 @@ const partFields = (one: string): readonly AskField[] => [
 const textOrNull = (text: string | undefined): string | null =>
   text === undefined || text.trim() === '' ? null : text.trim();
 /** A part as it was described in a dialog with these fields. */
-const describedIn = ({ state, partNumber, lot, maker, material }: Readonly<Record<string, string>>): NewPart => ({
+const describedIn = ({
+  state,
+  partNumber,
+  lot,
+  maker,
+  material,
+}: Readonly<Record<string, string>>): NewPart => ({
   state: stateOf(state),
   partNumber: textOrNull(partNumber),
   lot: textOrNull(lot),

@@ -101,7 +101,9 @@ describe('the shop’s own target', () => {
     const said = (min: string, max: string) => {
       const job = demo('TQ-9 rev 1', 'shop', target(min, max));
       const place = parsePlaceKey(TOP)!;
-      return alsoSays(job.job, place, NO_PART, limitInForce(job.job, place, NO_PART), 'thou').map(({ says }) => says);
+      return alsoSays(job.job, place, NO_PART, limitInForce(job.job, place, NO_PART), 'thou').map(
+        ({ says }) => says,
+      );
     };
     expect(said('0.060', '0.070')).toEqual([
       expect.stringContaining('a target that narrows nothing here: ignored'),
@@ -142,7 +144,14 @@ describe('arithmetic on request', () => {
 describe('while something is typed where something is known', () => {
   const read = (known: string, text: string) => {
     const job = demo().take(TOP, known);
-    return understand(job.job, parsePlaceKey(TOP)!, job.job.pins[0]!.characteristics[0]!, FEELERS, NO_PART, text);
+    return understand(
+      job.job,
+      parsePlaceKey(TOP)!,
+      job.job.pins[0]!.characteristics[0]!,
+      FEELERS,
+      NO_PART,
+      text,
+    );
   };
   test.each<[string, string, string, string | undefined]>([
     ['42+', '<46', 'with 42+ from before 42/46', 'in'],

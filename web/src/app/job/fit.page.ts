@@ -49,7 +49,8 @@ import { SourceBands } from '../ui/source-bands';
 import { WhenPipe } from '../ui/when.pipe';
 import { unitOfFit } from '../ui/bench-unit';
 import { partsAsked } from './parts-asked';
-import { askFacts, askPartFacts, factsFor } from './say-facts';
+import { askPartFacts } from '../ui/part-facts-ask';
+import { askFacts, factsFor } from './say-facts';
 
 /** One fit of a job: what each pinned document says, what governs, and, where they leave it open, what somebody decides. */
 @Component({

@@ -7,7 +7,7 @@ import { sheetViews } from '../ui/sheet-view';
 import { FitPage } from './fit.page';
 import { LimitsPage } from './limits.page';
 import { partsAsked } from './parts-asked';
-import { askPartFacts } from './say-facts';
+import { askPartFacts } from '../ui/part-facts-ask';
 
 const HEADER = 'row,characteristic,groove,member,station,min,max,unit,part_numbers,piston_materials,note';
 /** Of the second ring's top gap: one row for rings of a number, one for pistons of a material. */

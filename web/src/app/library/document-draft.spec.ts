@@ -72,7 +72,10 @@ test('an address is one text in a list and comes back as the address', () => {
 });
 
 test('what a limit lacks is asked for by its own name, and sizes are read in the unit of the bore', () => {
-  expect(factsFor(['oversize', 'diameter', 'duty', 'oversize'], undefined)).toEqual(['oversize', 'measuredBore']);
+  expect(factsFor(['oversize', 'diameter', 'duty', 'oversize'], undefined)).toEqual([
+    'oversize',
+    'measuredBore',
+  ]);
   expect(factsOf(['oversize', 'pistonMaterial'], { oversize: '0.020', pistonMaterial: ' H ' }, 'in')).toEqual(
     {
       ok: true,
