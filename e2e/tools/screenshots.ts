@@ -22,6 +22,7 @@ const ivo = await ApiTablet.signIn(server.address, 'ivo-marrable');
 const open = await ivo.jobId('J-2041');
 const sealed = await ivo.jobId('J-2040');
 const v8 = await ivo.jobId('J-2042');
+const heavy = await ivo.jobId('J-2044');
 /** A draft with rows, for the pictures of what one does with a draft. */
 const drafted = 'SM-52 rev 5';
 const teo = await ApiTablet.signIn(server.address, 'teo-lindqvale');
@@ -50,10 +51,9 @@ const NAMES: Readonly<Record<string, string>> = {
 
 const shots: readonly Shot[] = [
   {
-    name: 'sign-in',
-    who: null,
-    path: '/sign-in',
-    then: (page) => page.getByRole('button', { name: 'Perrin Oduvale' }).click(),
+    name: 'measure',
+    who: 'ivo-marrable',
+    path: `/jobs/${heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across`,
   },
   { name: 'floor', who: 'perrin-oduvale', path: '/floor' },
   { name: 'open-job', who: 'ivo-marrable', path: '/jobs/new' },

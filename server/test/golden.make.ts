@@ -307,7 +307,8 @@ test('the corpus of this format', async () => {
     ...ofBore,
     type: 'takeReading',
     place: top,
-    text: '130.20',
+    // Twenty graduations over the setting.
+    text: '+20',
     unit: 'mm',
     instrument: 'BG-1',
     setting: { text: '130.18', unit: 'mm', against: 'ring gauge RG-130' },

@@ -47,7 +47,7 @@ const taken = {
   unit: lengthUnit,
   unitUsed: lengthUnit,
   reading: sizeReading,
-  notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade'])),
+  notes: z.array(z.enum(['readAsInches', 'notInSet', 'lastBlade', 'readAsSize'])),
   slip,
   instrument,
   answers: z.array(answer),

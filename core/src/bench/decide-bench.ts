@@ -257,6 +257,9 @@ function correct(
   return ok([corrected, { type: 'readingTaken', v: 4, data }]);
 }
 
+/** Since these rules, a figure of a gauge that was set to a size is how far from it the size is. */
+const DEVIATIONS_SINCE = 7;
+
 type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
 
 /** From the typed text to a judged reading, or to the first thing that is wrong with it. */
@@ -285,7 +288,14 @@ function understand(
   if (!parts.ok) return parts;
 
   const blades = instrument === null ? undefined : bladeSizes(instrument);
+  const setting = settingOf(characteristic, said, place);
+  const isComparator = (state.rules ?? 0) >= DEVIATIONS_SINCE && instrument !== null && blades === undefined;
+  // A figure means nothing before it is known what the gauge was set to.
+  if (isComparator && !setting.ok) return setting;
   const entry = readEvidence(kind, {
+    ...(isComparator && setting.ok && setting.value !== undefined
+      ? { setting: { size: setting.value.size.nm, step: instrument.resolution } }
+      : {}),
     text,
     unit: unit ?? instrument?.unit ?? 'mm',
     allowNegative: characteristic.allowNegative,
@@ -309,7 +319,6 @@ function understand(
   }
   const measuredIn = conditionsOf(characteristic, said, place);
   if (!measuredIn.ok) return measuredIn;
-  const setting = settingOf(characteristic, said, place);
   if (!setting.ok) return setting;
   return ok({
     text: text.normalize('NFC'),

@@ -10,12 +10,13 @@ import { decisionAt, dependsOn, sameFit } from '../library/judged-fit';
 import { ASKED_BESIDE } from '../library/fit-variant';
 import type { JudgedFit, JudgedPart } from '../library/fit-variant';
 import { currentPin } from '../library/limit-in-force';
-import type { LimitsPin } from '../library/limits-pin';
+import type { FitDecision, LimitsPin } from '../library/limits-pin';
 import type { PinState, Withheld } from '../library/limit-in-force';
 import type { Bound, Limit } from '../library/limit';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
 import type { PrintedLength } from '../quantity/printed-length';
+import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
 import type { DecisionRule, VerdictWord } from '../evidence/verdict';
 import type { BladeStacks, EntryNote } from '../evidence/size/read-entry';
@@ -231,6 +232,21 @@ export function judgedAt(state: PartsState & PinState, place: Place): JudgedPart
   const parts = characteristic === undefined ? undefined : partsAt(state, characteristic, place);
   return parts?.ok === true ? parts.judged : judgedPart(state, place, []);
 }
+/**
+ * The decisions that something in this engine is judged by, of new parts and of used ones: a limit for parts of a number or a
+ * material that lie nowhere here is nobody's question.
+ */
+export const decisionsThere = onceFor((state: PartsState & PinState): readonly FitDecision[] => {
+  const pin = currentPin(state);
+  if (pin === undefined || pin.fits.every(({ of }) => of === undefined)) return pin?.fits ?? [];
+  const there = new Set(
+    sheetPlaces(state).flatMap((place) => {
+      const judged = judgedAt(state, place);
+      return PART_STATES.flatMap((each) => decisionAt(pin, place, { ...judged, state: each }) ?? []);
+    }),
+  );
+  return pin.fits.filter((each) => there.has(each));
+});
 /** Whether a verdict was, or would be, selected by one judged fit of a pin. */
 export function isJudgedBy(pin: LimitsPin, place: Place, verdict: VerdictFact, judged: JudgedFit): boolean {
   const decision = decisionAt(pin, place, judgedBy(verdict));

@@ -15,6 +15,8 @@ export interface Typed {
   readonly allowNegative: boolean;
   /** The blades of the feeler set in hand, nm, ascending, where one is. */
   readonly blades?: readonly Nanometres[];
+  /** Of a comparator: what it was set to, and what one graduation of it is; then a figure is how far from that the size is. */
+  readonly setting?: { readonly size: Nanometres; readonly step: Nanometres };
 }
 export type ReadFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo';
 export type ReadText<R> =

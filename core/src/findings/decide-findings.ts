@@ -10,6 +10,7 @@ import {
   sheetPlaces,
   slotsBehind,
   workersAt,
+  decisionsThere,
 } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading, VerdictFact } from '../bench/places';
 import { partIn, workOn } from '../engines/parts';
@@ -177,7 +178,7 @@ export function decideFindings(
       if (pin === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
       if (command.pin !== pin.pin)
         return refuse('STALE', { what: 'the limits', basedOn: command.pin, now: pin.pin });
-      const open = [...limitNotes(pin, state), ...setRules(state)];
+      const open = [...limitNotes(pin, state, decisionsThere(state)), ...setRules(state)];
       const found = open.find(({ id }) => id === command.note);
       if (found === undefined) return refuse('NOTE_UNKNOWN', { note: command.note });
       if ('places' in found) {

@@ -257,7 +257,8 @@ describe('a leaflet of one maker', () => {
   const makers = (told: Story) => {
     const pin = currentPin(told.job)!;
     const policy = { order: ['manual', 'partMaker'] } as const;
-    return limitNotes({ ...pin, policy, fits: fitsOf({ ...pin, policy }) }, told.job).map(({ id }) => id);
+    const fits = fitsOf({ ...pin, policy });
+    return limitNotes({ ...pin, policy, fits }, told.job, fits).map(({ id }) => id);
   };
   const sayMaker = (told: Story, place: string, maker: string) =>
     told.do({ type: 'sayPartFacts', parts: [told.part(place).part], facts: { maker }, reason: 'box' });
@@ -281,6 +282,23 @@ describe('a leaflet of one maker', () => {
   });
 });
 
+test('a leaflet that governs beside pistons of another material than lie here asks nobody anything', () => {
+  const leaflet: DocumentRevision = {
+    ...REVISION,
+    ...({ id: 'PL-1 rev 1', number: 'PL-1', kind: 'partMaker', partsMaker: 'Corvale' } as const),
+  };
+  const row = { ...FOR_H, id: 'PL-1 rev 1 row 1', label: '1' };
+  const told = story([row], { pistonMaterial: 'N' }, leaflet);
+  // A shop in which leaflets govern where the manual says nothing.
+  const pin = currentPin(told.job)!;
+  const policy = { order: ['partMaker', 'manual'] } as const;
+  told.state = { ...told.job, pins: [{ ...pin, policy, fits: fitsOf({ ...pin, policy }) }] };
+  const notes = () =>
+    openMatters(told.job, ['ringGap']).findings.flatMap((each) => (each.kind === 'limitNote' ? each.id : []));
+  expect(notes()).toEqual([]);
+  fitPiston(told, 2, 'H');
+  expect(notes()).toEqual(['note otherMaker PL-1 rev 1 ring']);
+});
 test('a story of the rules before goes on by what was said of all pistons', () => {
   const told = new Story();
   told.revisions = [kept(REVISION, [...ROWS, FOR_H, FOR_N])];

@@ -11,7 +11,7 @@ import { contextFor, saidOfKind } from './fit-variant';
 import type { SaidOfKinds } from './fit-variant';
 import { fitText } from './judged-fit';
 import type { LimitDecision } from './limit-in-force';
-import type { LimitsPin } from './limits-pin';
+import type { FitDecision, LimitsPin } from './limits-pin';
 import { applies } from './rank';
 
 /** What keeps a pinned limit from being taken without a look, although it is in force: somebody accepts it with a reason. */
@@ -80,21 +80,29 @@ export interface NotedJob extends Pick<PartsState, 'parts' | 'slots'> {
   readonly limitDecisions: readonly LimitDecision[];
 }
 
-/** The notes of a pin: found from what is pinned and what is known, the same on every machine. */
-export function limitNotes(pin: LimitsPin, job: NotedJob): readonly LimitNote[] {
+/**
+ * The notes of a pin: found from what is pinned and what is known, the same on every machine.
+ * @param there the decisions that something in this engine is judged by; pins before the third asked about all that they have
+ */
+export function limitNotes(
+  pin: LimitsPin,
+  job: NotedJob,
+  there: readonly FitDecision[],
+): readonly LimitNote[] {
+  const fits = (pin.version ?? 1) < 3 ? pin.fits : there;
   const { engine, parts, restated } = job;
   // What was said of a part that was taken out since is nobody's question any more.
   const standing = restated.filter(({ part }) => part === undefined || parts.get(part)?.slot != null);
   return [
     ...serialNote(pin, engine),
-    ...leafletNotes(pin, job),
+    ...leafletNotes(pin, fits, job),
     ...diameterNote(pin, engine),
     ...standing.map((each): LimitNote => ({
       id: restatedNote(each),
       kind: 'factRestated',
       ...each,
     })),
-    ...pin.fits
+    ...fits
       .filter(({ governing }) => governing.targetConflict === true)
       .map(({ fit, partState, of }): LimitNote => ({
         id: `targetConflict ${fitText({ fit, partState, ...(of === undefined ? {} : { of }) })}`,
@@ -111,11 +119,11 @@ function serialNote(pin: LimitsPin, { serial }: NotedEngine): LimitNote[] {
 }
 
 /** A leaflet of one maker's parts that governs where another's are fitted, or where nobody said whose are. */
-function leafletNotes(pin: LimitsPin, job: NotedJob): LimitNote[] {
+function leafletNotes(pin: LimitsPin, fits: readonly FitDecision[], job: NotedJob): LimitNote[] {
   // Older pins knew one maker for the engine, whatever their leaflets were about.
   const isOfOne = (pin.version ?? 1) < 3;
-  return leafletsOf(pin, job.limitDecisions).flatMap(({ id, partsMaker, part, fits }) =>
-    (isOfOne ? [job.engine.ringMaker ?? null] : makersOf(pin, job, part, fits))
+  return leafletsOf(pin, fits, job.limitDecisions).flatMap(({ id, partsMaker, part, fits: governed }) =>
+    (isOfOne ? [job.engine.ringMaker ?? null] : makersOf(pin, job, part, governed))
       .filter((maker) => !sameName(partsMaker, maker))
       .map((maker) => ({
         id: ['otherMaker', id, isOfOne ? '' : part, maker ?? ''].filter((each) => each !== '').join(' '),
@@ -134,9 +142,13 @@ interface UsedLeaflet {
   readonly fits: ReadonlySet<FitKey>;
 }
 /** The leaflets that a limit of this pin has a bound from, each with the kind of part and the fits that it governs. */
-function leafletsOf(pin: LimitsPin, decisions: NotedJob['limitDecisions']): readonly UsedLeaflet[] {
+function leafletsOf(
+  pin: LimitsPin,
+  decided: readonly FitDecision[],
+  decisions: NotedJob['limitDecisions'],
+): readonly UsedLeaflet[] {
   const used = [
-    ...pin.fits.map(({ fit, governing }) => ({ fit, rows: Object.values(governing.sources) })),
+    ...decided.map(({ fit, governing }) => ({ fit, rows: Object.values(governing.sources) })),
     ...decisions
       .filter((each) => each.pin === pin.pin)
       .map(({ fit, rows }) => ({ fit, rows: Object.values(rows) })),

@@ -206,7 +206,7 @@ describe('notes about limits', () => {
     ['the nominal bore without a formula', pin([MANUAL], { diameterBasis: 'nominal' }), engine, []],
   ])('%s', (_why, of, about, ids) => {
     expect(
-      limitNotes(of, { ...NO_PARTS, engine: about as never, restated: [], limitDecisions: [] }).map(
+      limitNotes(of, { ...NO_PARTS, engine: about as never, restated: [], limitDecisions: [] }, of.fits).map(
         ({ id }) => id,
       ),
     ).toEqual(ids);

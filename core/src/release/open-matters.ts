@@ -12,7 +12,15 @@ import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
 import type { PartState } from '../quantity/part-state';
-import { judgedAt, placeAt, reportsBehind, restOnKind, sheetPlaces, workersAt } from '../bench/places';
+import {
+  decisionsThere,
+  judgedAt,
+  placeAt,
+  reportsBehind,
+  restOnKind,
+  sheetPlaces,
+  workersAt,
+} from '../bench/places';
 import { CONFIRMERS, lateInstruments, workAt } from '../findings/decide-findings';
 import { isAbout } from '../findings/decisions';
 import { placeStatus, reportsAt } from '../findings/place-status';
@@ -40,12 +48,7 @@ export type Finding = {
       readonly word: 'tight' | 'loose';
       readonly asked: string | null;
     }
-  | {
-      readonly kind: 'limitWithheld';
-      readonly fit: string;
-      readonly partState: PartState;
-      readonly why: Withheld;
-    }
+  | ({ readonly kind: 'limitWithheld'; readonly why: Withheld } & JudgedFit)
   | { readonly kind: 'notApplicableDeclared'; readonly place: PlaceKey; readonly reason: string }
   | { readonly kind: 'contested'; readonly place: PlaceKey }
   /** A fact of the workshop that came in after the part had changed: was it done as well? */
@@ -246,7 +249,7 @@ const placesWithheld = onceFor((pin: LimitsPin): ReadonlyMap<string, readonly Pl
 function noteFindings(state: MattersSlice, sheets?: readonly string[]): Finding[] {
   const pin = currentPin(state);
   if (pin === undefined) return [];
-  return limitNotes(pin, state)
+  return limitNotes(pin, state, decisionsThere(state))
     .filter(({ id, kind }) => !isAcceptedNote(state, id, kind !== 'serialOdd' && kind !== 'factRestated'))
     .filter((note) => sheets === undefined || isAboutSheets(state, pin, note, sheets))
     .map((note) => ({
@@ -269,8 +272,9 @@ function isAboutSheets(
   const rowsOf = (isOf: (row: string) => boolean): boolean => {
     const decided = state.limitDecisions.filter((each) => each.pin === pin.pin);
     return (
-      pin.fits.some(({ fit, governing }) => hasFit(fit) && Object.values(governing.sources).some(isOf)) ||
-      decided.some(({ fit, rows }) => hasFit(fit) && Object.values(rows).some(isOf))
+      decisionsThere(state).some(
+        ({ fit, governing }) => hasFit(fit) && Object.values(governing.sources).some(isOf),
+      ) || decided.some(({ fit, rows }) => hasFit(fit) && Object.values(rows).some(isOf))
     );
   };
   switch (note.kind) {
@@ -292,7 +296,9 @@ export function notesAbout(state: MattersSlice, sheets: readonly string[]): read
   const pin = currentPin(state);
   if (pin === undefined) return [];
   return [
-    ...limitNotes(pin, state).filter((note) => isAboutSheets(state, pin, note, sheets)),
+    ...limitNotes(pin, state, decisionsThere(state)).filter((note) =>
+      isAboutSheets(state, pin, note, sheets),
+    ),
     ...setRules(state, sheets),
   ].map(({ id }) => id);
 }

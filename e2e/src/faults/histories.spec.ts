@@ -1,4 +1,4 @@
-import { limitChoices } from '@oak-gate/core';
+import { limitChoices, openMatters } from '@oak-gate/core';
 import type { Actor, LimitChoice } from '@oak-gate/core';
 import { describeHistory, randomSteps, someHistories, STEPS } from '../../../core/test/history-steps';
 import type { StepName } from '../../../core/test/history-steps';
@@ -65,11 +65,16 @@ async function openReady(
   const fit = 'ringGap@groove:1/member:ring/station:mid';
   const state = await ivo.job(jobId);
   const ofManual = ({ rows }: LimitChoice) => Object.values(rows).every((row) => row.startsWith('SM-52'));
-  const choice = limitChoices(state, { fit, partState: 'new' }).find(ofManual);
+  // What is open is the fit beside the pistons that lie there: their material selects its rows.
+  const open = openMatters(state).findings.find(
+    (finding) => finding.kind === 'limitWithheld' && finding.fit === fit && finding.partState === 'new',
+  );
+  const of = open?.kind === 'limitWithheld' ? open.of : undefined;
+  const judged = { fit, partState: 'new', ...(of === undefined ? {} : { of }) } as const;
+  const choice = limitChoices(state, judged).find(ofManual);
   const decided = {
     type: 'decideLimit',
-    fit,
-    partState: 'new',
+    ...judged,
     rows: choice?.rows ?? {},
     reason: 'asked the maker',
   };

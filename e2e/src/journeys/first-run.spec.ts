@@ -182,6 +182,8 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await page.getByLabel('Job number').fill('H-1');
     await page.getByLabel('Engine model').click();
     await page.getByRole('option', { name: 'Veldane VA-4-330' }).click();
+    await page.getByLabel('What is overhauled').click();
+    await page.getByRole('option', { name: 'ring end gaps', exact: true }).click();
     await page.getByLabel('Serial, as on the plate').fill('4330-99');
     await page.getByLabel('Duty').fill('crop spraying');
     await page.getByRole('button', { name: 'Open the job' }).click();

@@ -6,7 +6,7 @@ import { inTheme, THEMES } from '../support/themes';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
-let jobs: { open: string; sealed: string; v8: string };
+let jobs: { open: string; sealed: string; v8: string; heavy: string };
 const LONG = 'LETTER-OF-A-NUMBER-THAT-NOBODY-WOULD-GIVE-IT-2026/0417-B';
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
@@ -14,6 +14,7 @@ test.beforeAll(async ({ demo }) => {
     open: await ivo.jobId('J-2041'),
     sealed: await ivo.jobId('J-2040'),
     v8: await ivo.openV8('S-1', 'M8-50001'),
+    heavy: await ivo.jobId('J-2044'),
   };
   const teo = await ApiTablet.signIn(demo.address, 'teo-lindqvale');
   const drafted = await teo.post('/api/library/revisions', {
@@ -38,6 +39,12 @@ const PAGES: Record<string, () => string> = {
   Arrival: () => `/jobs/${jobs.open}/arrival`,
   bench: () => `/jobs/${jobs.open}/rings`,
   'bench of a V8': () => `/jobs/${jobs.v8}/rings`,
+  'clipboards, a bore along its depth': () =>
+    `/jobs/${jobs.heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across`,
+  'a value that is worked out': () =>
+    `/jobs/${jobs.heavy}/measure?place=boreOutOfRound@cylinder:4/station:d25`,
+  'liner protrusion': () => `/jobs/${jobs.heavy}/block`,
+  'a gate with several sheets': () => `/jobs/${jobs.heavy}/gate/measure`,
   gate: () => `/jobs/${jobs.open}/gate/rings`,
   record: () => `/jobs/${jobs.sealed}/release`,
   Engines: () => '/engines',

@@ -74,7 +74,16 @@ export class Bench {
   get inHand(): Locator {
     return this.page.locator('td.here');
   }
+  clip(sheet: string): Locator {
+    return this.page.locator(`app-sheet-clips [data-sheet="${sheet}"]`);
+  }
+  /** Takes the clipboard of a place in hand, where its stage has several and another one lies in front. */
+  private async sheetOf(place: string): Promise<void> {
+    const clip = this.clip(place.slice(0, place.indexOf('@')));
+    if ((await clip.count()) > 0 && (await clip.getAttribute('aria-selected')) !== 'true') await clip.click();
+  }
   async at(place: string): Promise<this> {
+    await this.sheetOf(place);
     await this.cell(place).locator('button').click();
     await expect(this.inHand).toHaveAttribute('data-place', place);
     return this;
@@ -88,6 +97,7 @@ export class Bench {
     await this.page.keyboard.press('Enter');
   }
   async expectState(place: string, state: string): Promise<void> {
+    await this.sheetOf(place);
     await expect(this.cell(place)).toHaveAttribute('data-state', state);
   }
   /** What is on disk has no dotted outline any more. */

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
-import { ROLES } from '@oak-gate/core';
+import { LENGTH_UNITS, ROLES, STAGES } from '@oak-gate/core';
 
 /** Days before or after the day of seeding. */
 const dayOffset = z.int();
@@ -48,14 +48,16 @@ const readings = z.object({
   instrument: z.string(),
   everyMinutes: z.int(),
   answers: z.record(z.string(), z.enum(['yes', 'no'])),
-  /** `cylinder/groove/member/station` to what was typed. */
+  /** `cylinder/groove/member/station` of a ring end gap, or any place by its key, to what was typed. */
   taken: z.record(z.string(), z.string()),
+  /** What the gauge was set to, where figures are how far from that the sizes are. */
+  setting: z.object({ text: z.string(), unit: z.enum(LENGTH_UNITS), against: z.string() }).optional(),
 });
 export const demoStep = z.object({
   at: moment,
   who: z.string(),
   command: z.looseObject({ type: z.string() }).optional(),
-  sign: z.enum(['arrival', 'rings', 'release']).optional(),
+  sign: z.enum(STAGES).optional(),
   fit: z
     .object({
       cylinders: z.array(z.string()),

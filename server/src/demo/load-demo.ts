@@ -184,13 +184,15 @@ export class DemoLoader {
 
   private async readings(
     jobId: string,
-    { instrument, everyMinutes, answers, taken }: NonNullable<DemoStep['readings']>,
+    { instrument, everyMinutes, answers, taken, setting }: NonNullable<DemoStep['readings']>,
   ): Promise<void> {
     const unit = this.demo.instruments.find(({ id }) => id === instrument)?.unit ?? 'mm';
     let state = await this.client.job(jobId);
     for (const [path, text] of Object.entries(taken)) {
       const [cylinder, groove, member, station] = path.split('/');
-      const place = `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
+      const place = path.includes('@')
+        ? path
+        : `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
       const asked = Object.entries(answers).map(([question, answer]) => ({ question, answer }));
       const draft: JobDraft = {
         type: 'takeReading',
@@ -200,6 +202,7 @@ export class DemoLoader {
         instrument,
         answers: asked,
         slip: null,
+        ...(setting === undefined ? {} : { setting }),
       };
       state = await this.client.command(jobId, basedOnNow(state, draft), state);
       this.clock.advance(everyMinutes * MINUTE_MS);

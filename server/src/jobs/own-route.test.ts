@@ -77,11 +77,15 @@ test('a stage and what is measured in it are data: enumerated, measured, judged,
     { number: 'OM-9', revision: '1', kind: 'manual' },
     'row,characteristic,groove,member,station,min,max,unit\n1,camshaftEndFloat,,,,,0.012,in\n2,oilRingStep,1,ring,,,0.012,in\n3,oilRingStep,2,ring,,,0.012,in\n4,oilRingStep,3,ring,,,0.012,in',
   );
-  expect((await teo.get('/api/library')).body.routes).toMatchObject([{ id: 'ring-gaps' }, { id: ROUTE.id }]);
+  expect((await teo.get('/api/library')).body.routes).toMatchObject([
+    { id: 'ring-gaps' },
+    { id: 'short-block' },
+    { id: ROUTE.id },
+  ]);
   const unknown = { ...jobRequest('J-0', '4330-00009'), route: 'nobody-has-it' };
   expect((await ivo.post('/api/jobs', unknown)).body).toMatchObject({
     code: 'ROUTE_UNKNOWN',
-    data: { known: ['ring-gaps', ROUTE.id] },
+    data: { known: ['ring-gaps', 'short-block', ROUTE.id] },
   });
   const opened = await ivo.post('/api/jobs', { ...jobRequest('J-1', '4330-00009'), route: ROUTE.id });
   const jobId = opened.body.jobId as string;

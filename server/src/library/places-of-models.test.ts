@@ -17,39 +17,47 @@ import * as z from 'zod';
 const json = (path: string): unknown => JSON.parse(readFileSync(join(__dirname, '../../..', path), 'utf8'));
 const CATALOGUE = z.array(characteristic).parse(json('server/data/characteristics.json'));
 const modelOf = (id: string): EngineModel => engineModelFile.parse(json(`demo/models/${id}.json`)).model;
-const [VA, M8, AX] = ['VA-4-330', 'M8-52', 'AX6-240'].map(modelOf) as [EngineModel, EngineModel, EngineModel];
+const [VA, M8, AX, HD] = ['VA-4-330', 'M8-52', 'AX6-240', 'HD6-127'].map(modelOf) as [
+  EngineModel,
+  EngineModel,
+  EngineModel,
+  EngineModel,
+];
 
 /**
  * Places of every characteristic that ships on every model of the demo, counted by hand: a flat four with three mains, a crankpin
  * for each rod and no liners; a V8 with five mains, two rods on a crankpin and two heads; a six in line with seven mains, liners
- * measured at five stations, and a head for each cylinder.
+ * measured at five stations, and a head for each cylinder; another six with three rings, two heads, and neither valves nor the bolts
+ * of mains and heads in its model.
  */
-const BY_HAND: Readonly<Record<string, readonly [flatFour: number, v8: number, six: number]>> = {
-  ringGap: [24, 32, 24], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
-  ringSideClearance: [12, 32, 24],
-  grooveWidth: [12, 24, 24],
-  boreDiameter: [16, 32, 60], // stations for bores x two directions
-  boreOutOfRound: [8, 16, 30],
-  boreTaper: [4, 8, 6],
-  boreChoke: [4, 8, 6],
-  linerFit: [0, 0, 12], // two seats
-  linerProtrusion: [0, 0, 24], // four points of the clock
-  pistonSkirt: [4, 8, 6],
-  pistonClearance: [4, 8, 6],
-  pinClearance: [4, 8, 6],
-  pinDiameter: [4, 8, 6],
-  journalDiameter: [14, 18, 26], // mains and crankpins x two directions
-  mainClearance: [3, 5, 7],
-  rodClearance: [4, 8, 6],
-  endFloat: [1, 1, 1],
-  rodSideFloat: [4, 8, 6],
-  valveLash: [8, 16, 12],
-  rodNutTorque: [8, 16, 12],
-  mainBoltTorque: [6, 10, 14],
-  headBoltTorque: [0, 20, 48], // screwed cylinders; two heads of ten; six heads of eight
-  tighteningAngle: [8, 16, 12],
-  boltHours: [8, 16, 12],
-  freeRotation: [4, 8, 6],
+const BY_HAND: Readonly<
+  Record<string, readonly [flatFour: number, v8: number, six: number, heavySix: number]>
+> = {
+  ringGap: [24, 32, 24, 18], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
+  ringSideClearance: [12, 32, 24, 18],
+  grooveWidth: [12, 24, 24, 18],
+  boreDiameter: [16, 32, 60, 60], // stations for bores x two directions
+  boreOutOfRound: [8, 16, 30, 30],
+  boreTaper: [4, 8, 6, 6],
+  boreChoke: [4, 8, 6, 6],
+  linerFit: [0, 0, 12, 0], // two seats
+  linerProtrusion: [0, 0, 24, 24], // four points of the clock
+  pistonSkirt: [4, 8, 6, 6],
+  pistonClearance: [4, 8, 6, 6],
+  pinClearance: [4, 8, 6, 6],
+  pinDiameter: [4, 8, 6, 6],
+  journalDiameter: [14, 18, 26, 26], // mains and crankpins x two directions
+  mainClearance: [3, 5, 7, 7],
+  rodClearance: [4, 8, 6, 6],
+  endFloat: [1, 1, 1, 1],
+  rodSideFloat: [4, 8, 6, 6],
+  valveLash: [8, 16, 12, 0],
+  rodNutTorque: [8, 16, 12, 12],
+  mainBoltTorque: [6, 10, 14, 0],
+  headBoltTorque: [0, 20, 48, 0], // screwed cylinders; two heads of ten; six heads of eight
+  tighteningAngle: [8, 16, 12, 12],
+  boltHours: [8, 16, 12, 12],
+  freeRotation: [4, 8, 6, 6],
 };
 test('the table has every characteristic that ships', () => {
   expect(Object.keys(BY_HAND)).toEqual(CATALOGUE.map(({ id }) => id));
@@ -57,9 +65,9 @@ test('the table has every characteristic that ships', () => {
 test.each(CATALOGUE.map((each) => [each.id, each] as const))(
   '%s is found where it is measured',
   (id, each) => {
-    const counts = [VA, M8, AX].map(({ layout }) => placesOf(layout, each).length);
+    const counts = [VA, M8, AX, HD].map(({ layout }) => placesOf(layout, each).length);
     expect(counts).toEqual(BY_HAND[id]);
-    for (const { layout } of [VA, M8, AX]) {
+    for (const { layout } of [VA, M8, AX, HD]) {
       const places = placesOf(layout, each);
       // Where there is none, an axis of it is missing, and that is said; nowhere else is one missing.
       expect(undeclaredAxes(layout, each).length > 0).toBe(places.length === 0);

@@ -12,6 +12,7 @@ import {
   currentPin,
   formulaLength,
   isOfFirstRules,
+  decisionsThere,
   limitNotes,
   placeAt,
   setRules,
@@ -106,7 +107,7 @@ export function decisions(state: JobState): Content[] {
     ];
   });
   const notes = [
-    ...limitNotes(pin, state).map((note) => ({
+    ...limitNotes(pin, state, decisionsThere(state)).map((note) => ({
       id: note.id,
       words: noteWords(state, note),
     })),

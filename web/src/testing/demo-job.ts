@@ -80,13 +80,14 @@ export class DemoJob {
 
   /** @param more documents besides the first, as tables of their own */
   constructor(
-    modelId: 'VA-4-330' | 'M8-52' | 'AX6-240',
+    modelId: 'VA-4-330' | 'M8-52' | 'AX6-240' | 'HD6-127',
     document: string,
     serial: string,
     more: readonly { readonly id: string; readonly kind: DocumentKind; readonly table: string }[] = [],
+    routeId: 'ring-gaps' | 'short-block' = 'ring-gaps',
   ) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
-    const plan = route.parse(json('server/data/routes/ring-gaps.json'));
+    const plan = route.parse(json(`server/data/routes/${routeId}.json`));
     const characteristics = CATALOGUE;
     const first = readFileSync(join(root, `demo/documents/${document}.csv`), 'utf8');
     const kept = (id: string, kind: DocumentKind, text: string): KeptRevision => {
@@ -194,13 +195,13 @@ export class DemoJob {
       this.state = evolveJob(this.state, entry);
     }
   }
-  do(draft: JobDraft, by = IVO): this {
-    const dueOn = draft.type === 'takeInstrument' ? { dueOn: FEELERS.dueOn } : {};
+  do(draft: JobDraft, by = IVO, instrument = FEELERS): this {
+    const dueOn = draft.type === 'takeInstrument' ? { dueOn: instrument.dueOn } : {};
     const command = basedOnNow(this.job, { ...dueOn, ...draft });
     const decided = decideJob(this.job, command, {
       at: '2026-06-01T09:00:00.000Z',
       by,
-      instrument: FEELERS,
+      instrument,
       currentDocuments: currentPin(this.job)?.documents ?? [],
     });
     if (!decided.ok) throw new Error(`${decided.problem.code} ${JSON.stringify(decided.problem.data)}`);

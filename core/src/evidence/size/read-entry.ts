@@ -4,7 +4,7 @@ import { minus, plus, ZERO } from '../../quantity/nanometres';
 import type { Nanometres } from '../../quantity/nanometres';
 import type { SizeReading } from './size-reading';
 
-export type EntryNote = 'readAsInches' | 'notInSet' | 'lastBlade';
+export type EntryNote = 'readAsInches' | 'notInSet' | 'lastBlade' | 'readAsSize';
 export type EntryFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order';
 export type Entry =
   | {
@@ -31,7 +31,7 @@ interface Question {
 }
 
 /** Longer than any sentence of the notation; what is longer was pasted or leaned on. */
-const LONGEST = 200;
+export const LONGEST_ENTRY = 200;
 const UNIT_NAMES: Readonly<Record<string, LengthUnit>> = {
   thou: 'thou',
   th: 'thou',
@@ -43,12 +43,12 @@ const UNIT_NAMES: Readonly<Record<string, LengthUnit>> = {
   μm: 'um',
 };
 const QUARTERS: Readonly<Record<string, string>> = { '¼': '25', '½': '5', '¾': '75' };
-const UNIT = String.raw`(thou|th|in|"|mm|um|µm|μm)`;
+export const UNIT_PATTERN = String.raw`(thou|th|in|"|mm|um|µm|μm)`;
 const NUMBER = String.raw`(?:-)?\s*(?:\d+[.,]\d*|[.,]\d+|\d*\s*[¼½¾]|\d+)\s*(?:thou|th|in|"|mm|um|µm|μm)?`;
 /** One blade, or up to four that are held together as one. */
 const BLADES = String.raw`(${NUMBER}(?:\s*&\s*${NUMBER}){0,3})`;
 const PART = new RegExp(
-  String.raw`^\s*(-)?\s*(?:(\d+[.,]\d*|[.,]\d+)|(\d+)?\s*([¼½¾])|(\d+))\s*${UNIT}?\s*$`,
+  String.raw`^\s*(-)?\s*(\d+[.,]\d*|[.,]\d+|\d*\s*[¼½¾]|\d+)\s*${UNIT_PATTERN}?\s*$`,
   'iu',
 );
 
@@ -69,7 +69,7 @@ const FORMS: readonly { readonly form: Form; readonly pattern: RegExp }[] = [
 ];
 const SPREAD_SIGNED = form(`(${NUMBER})\\s*\\.\\.\\s*(${NUMBER})`);
 function form(source: string): RegExp {
-  return new RegExp(`^\\s*${source}\\s*${UNIT}?\\s*$`, 'iu');
+  return new RegExp(`^\\s*${source}\\s*${UNIT_PATTERN}?\\s*$`, 'iu');
 }
 
 /**
@@ -81,7 +81,7 @@ function form(source: string): RegExp {
  */
 export function readEntry({ text, unit, allowNegative = false, blades }: Question): Entry {
   if (text.trim() === '') return fault('empty');
-  if (text.length > LONGEST || text.includes('...')) return fault('notAReading');
+  if (text.length > LONGEST_ENTRY || text.includes('...')) return fault('notAReading');
   const clean = text.replace(/[\u2013\u2014\u2212]/g, '-');
   const understood = split(clean, allowNegative, blades !== undefined);
   if (understood === undefined) return fault('notAReading');
@@ -188,12 +188,20 @@ function split(text: string, allowNegative: boolean, feeler: boolean): Understoo
 function partFrom(text: string): Part | undefined {
   const match = PART.exec(text);
   if (match === null) return undefined;
-  const [, sign, decimal, whole, quarter, plain, unit] = match as unknown as (string | undefined)[];
-  const digits =
-    decimal?.replace(',', '.') ??
-    (quarter === undefined ? (plain ?? '') : `${whole ?? '0'}.${QUARTERS[quarter] ?? ''}`);
-  return { negative: sign !== undefined, digits, unit: unitNamed(unit) };
+  const [, sign, number = '', unit] = match as unknown as (string | undefined)[];
+  const digits = numberDigits(number);
+  return digits === undefined ? undefined : { negative: sign !== undefined, digits, unit: unitNamed(unit) };
 }
 
-const unitNamed = (name: string | undefined): LengthUnit | undefined =>
+/** The digits of one number as they are typed, with a fraction as its decimals: `7½` is 7.5. */
+export function numberDigits(number: string): string | undefined {
+  const match = /^(?:(\d+[.,]\d*|[.,]\d+)|(\d+)?\s*([¼½¾])|(\d+))$/u.exec(number.trim());
+  if (match === null) return undefined;
+  const [, decimal, whole, quarter, plain] = match as unknown as (string | undefined)[];
+  return (
+    decimal?.replace(',', '.') ??
+    (quarter === undefined ? (plain ?? '') : `${whole ?? '0'}.${QUARTERS[quarter] ?? ''}`)
+  );
+}
+export const unitNamed = (name: string | undefined): LengthUnit | undefined =>
   name === undefined ? undefined : UNIT_NAMES[name.toLowerCase()];

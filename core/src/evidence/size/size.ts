@@ -1,5 +1,6 @@
 import type { EvidenceRules } from '../evidence-rules';
 import { judge, SIZE_RULE_VERSION } from './judge-size';
+import { readDeviation } from './read-deviation';
 import { readEntry } from './read-entry';
 import type { SizeReading } from './size-reading';
 import { isWithin, withKnown } from './sizes-together';
@@ -7,7 +8,12 @@ import { isWithin, withKnown } from './sizes-together';
 /** A length that was measured: with blades, or read from a tool. */
 export const SIZE_RULES: EvidenceRules<SizeReading> = {
   ruleVersion: SIZE_RULE_VERSION,
-  read: readEntry,
+  read: ({ setting, ...typed }) => {
+    if (setting === undefined) return readEntry(typed);
+    const { text, unit } = typed;
+    const entry = readDeviation({ text, unit, setting: setting.size, step: setting.step });
+    return entry.ok ? { ok: true, reading: entry.reading, unit, notes: entry.notes } : entry;
+  },
   judge: ({ limit, reading, partState, uncertainty, rule }) =>
     judge({ limit, reading, partState, uncertainty, rule }),
   isWithin,

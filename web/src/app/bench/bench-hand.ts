@@ -1,8 +1,9 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
   CORRECTION_REASONS,
+  decimalLength,
   currentPin,
   currentReading,
   evidenceOf,
@@ -34,6 +35,7 @@ import { JobDesk } from '../state/job-desk';
 import { benchUnit } from '../ui/bench-unit';
 import { sessionFeature } from '../state/session.feature';
 import { BenchPlace } from './bench-place';
+import { lastToolOn } from './last-tool';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
 import { changedUnder, Drafts } from './drafts';
@@ -43,7 +45,7 @@ import { understand } from './understanding';
 
 /** What waits for one more key before it is done. */
 export type Asking =
-  | { readonly kind: 'inches' }
+  | { readonly kind: 'inches' | 'size' }
   | { readonly kind: 'slip' }
   | { readonly kind: 'question'; readonly text: string }
   | {
@@ -92,7 +94,9 @@ export class BenchHand {
   private readonly slip = computed(() => this.draft()?.slip ?? null);
   readonly asking = signal<Asking | undefined>(undefined);
   readonly problem = signal<Problem | undefined>(undefined);
-  private readonly instrumentId = signal<string | undefined>(undefined);
+  /** The gauge that was taken in hand, for each sheet; and the one that was taken last, for sheets that nobody measured. */
+  private readonly takenFor = signal<Readonly<Record<string, string>>>({});
+  private readonly lastInHand = signal<string | undefined>(undefined);
   /** Answers hold for a ring: its expander is out for all of its stations. */
   private readonly answers = signal<Readonly<Record<string, readonly Answer[]>>>({});
   private readonly lastTaken = signal<PlaceKey | undefined>(undefined);
@@ -110,8 +114,23 @@ export class BenchHand {
   /** The one in hand. */
   readonly instrument = computed(() => {
     const fitting = this.fitting();
-    return fitting.find(({ id }) => id === this.instrumentId()) ?? fitting[0];
+    const sheet = this.at.characteristic()?.id ?? '';
+    for (const wanted of [this.takenFor()[sheet], this.usualOn(sheet), this.lastInHand()]) {
+      const found = fitting.find(({ id }) => id === wanted);
+      if (found !== undefined) return found;
+    }
+    return fitting[0];
   });
+  /** What a sheet was measured with when the hand first came to it: nothing that is recorded later changes what is in hand. */
+  private usualOn(sheet: string): string | undefined {
+    const job = untracked(this.at.job);
+    if (job === undefined || sheet === '') return undefined;
+    const key = `${job.id} ${sheet}`;
+    const known = this.usual.get(key) ?? lastToolOn(job, sheet);
+    this.usual.set(key, known);
+    return known === '' ? undefined : known;
+  }
+  private readonly usual = new Map<string, string>();
   /** What is learned here: a size, or an answer. */
   readonly kind = computed((): EvidenceKind => {
     const characteristic = this.at.characteristic();
@@ -161,13 +180,21 @@ export class BenchHand {
     if (job === undefined) return 'mm';
     return characteristic === undefined ? benchUnit(job) : unitOfSheet(job, characteristic);
   });
+  /** What the gauge was set to, where that was said and is a size. */
+  readonly setTo = computed(() => {
+    const { setting } = this.saidHow();
+    return setting === undefined
+      ? undefined
+      : decimalLength(setting.text.trim().replace(',', '.'), setting.unit);
+  });
   readonly understood = computed(() => {
     const job = this.at.job();
     const place = this.at.place();
     const characteristic = this.at.characteristic();
     if (job === undefined || place === undefined || characteristic === undefined || this.needsGauge())
       return undefined;
-    return understand(job, place, characteristic, this.instrument(), this.at.part(), this.text());
+    const setTo = this.setTo();
+    return understand(job, place, characteristic, this.instrument(), this.at.part(), this.text(), setTo);
   });
   readonly next = computed(() => {
     const job = this.at.job();
@@ -249,8 +276,15 @@ export class BenchHand {
     this.select(key);
     this.ended.set(move === 'next' && key === from);
   }
+  /** Takes another clipboard in hand. What is typed stays where it was typed. */
+  toSheet(to: string | 1 | -1): void {
+    const key = typeof to === 'string' ? this.at.onSheet(to) : this.at.sheetBeside(to);
+    if (key !== undefined) this.select(key);
+  }
   useInstrument(id: string): void {
-    this.instrumentId.set(id);
+    const sheet = this.at.characteristic()?.id ?? '';
+    this.takenFor.update((all) => ({ ...all, [sheet]: id }));
+    this.lastInHand.set(id);
     this.dismiss();
   }
   type(text: string): void {
@@ -353,8 +387,9 @@ export class BenchHand {
       }
       this.settle({ slip: 'asTyped' });
     }
-    if (understood.asInches && asked?.kind !== 'inches') {
-      this.asking.set({ kind: 'inches' });
+    const { inferred } = understood;
+    if (inferred !== undefined && asked?.kind !== inferred) {
+      this.asking.set({ kind: inferred });
       return;
     }
     const open = this.questions().find(({ answer }) => answer === undefined);

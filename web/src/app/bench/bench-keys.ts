@@ -28,11 +28,16 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
     (target instanceof HTMLInputElement ||
       target instanceof HTMLTextAreaElement ||
       target instanceof HTMLSelectElement);
-  if (inOtherField || event.altKey) return;
   const done = (act: () => void): void => {
     event.preventDefault();
     act();
   };
+  // On many keyboards these are reached with another key held down.
+  if (!inOtherField && (event.key === '[' || event.key === ']'))
+    return done(() => {
+      hand.toSheet(event.key === ']' ? 1 : -1);
+    });
+  if (inOtherField || event.altKey) return;
   const asking = hand.asking();
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z')
     return done(() => {

@@ -12,6 +12,7 @@ import {
   partKindRule,
   placeKey,
   placeStatus,
+  sheetStands,
   sheetPlaces,
   slotsBehind,
 } from '@oak-gate/core';
@@ -20,6 +21,7 @@ import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { moved } from './grid-moves';
 import type { Move } from './grid-moves';
+import type { SheetClip } from './sheet-clips';
 
 /** A part that lies behind the place in hand. */
 export interface BenchPart {
@@ -126,8 +128,35 @@ export class BenchPlace {
   });
 
   choose(key: PlaceKey): void {
+    const sheet = parsePlaceKey(key)?.characteristic;
+    if (sheet !== undefined) this.left.set(sheet, key);
     this.chosen.set(key);
   }
+  /** Where the hand was last on each sheet: it comes back to the same place. */
+  private readonly left = new Map<string, PlaceKey>();
+  /** The place to which a sheet leads: where the hand was on it, or else its first open one. */
+  onSheet(sheet: string): PlaceKey | undefined {
+    const places = this.places().filter(({ characteristic }) => characteristic === sheet);
+    const before = this.left.get(sheet);
+    return places.some((place) => placeKey(place) === before) ? before : this.firstOpen(places);
+  }
+  /** The clipboard after or before the one in hand; round the end, the first one again. */
+  sheetBeside(step: 1 | -1): PlaceKey | undefined {
+    const sheets = this.clips().map(({ sheet }) => sheet);
+    const at = sheets.indexOf(this.characteristic()?.id ?? '');
+    const next = at < 0 ? undefined : sheets[(at + step + sheets.length) % sheets.length];
+    return next === undefined ? undefined : this.onSheet(next);
+  }
+  /** The sheets of this stage as its clipboards: of which this engine has places. */
+  readonly clips = computed((): readonly SheetClip[] => {
+    const job = this.job();
+    const pin = job === undefined ? undefined : currentPin(job);
+    return sheetStands(this.matters()?.statuses ?? [], this.gate()?.sheets ?? []).flatMap((stand) => {
+      const characteristic = pin?.characteristics.find(({ id }) => id === stand.sheet);
+      const hasPlaces = this.places().some((place) => place.characteristic === stand.sheet);
+      return characteristic === undefined || !hasPlaces ? [] : [{ ...stand, characteristic }];
+    });
+  });
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {
     const job = this.job();
@@ -137,10 +166,9 @@ export class BenchPlace {
       ? undefined
       : moved(pin.model.layout, pin.characteristics, this.places(), key, move);
   }
-  private firstOpen(): PlaceKey | undefined {
+  private firstOpen(places = this.places()): PlaceKey | undefined {
     const job = this.job();
     if (job === undefined) return undefined;
-    const places = this.places();
     const open = places.find((place) => !placeStatus(job, place).accepted) ?? places[0];
     return open === undefined ? undefined : placeKey(open);
   }

@@ -165,7 +165,7 @@ test('what the bar understands: reading, verdict, both units; or what is wrong',
     verdictWords: 'tight, by up to 1 thou',
     words: '8 goes, 9 stops: 0.203, not 0.229 mm.',
   });
-  expect(read('0.010/0.011')).toMatchObject({ kind: 'read', asInches: true, suspects: [] });
+  expect(read('0.010/0.011')).toMatchObject({ kind: 'read', inferred: 'inches', suspects: [] });
   expect(read('')).toMatchObject({ kind: 'empty' });
   // Not even the thinnest goes: a closed gap, and nobody is asked whether a point was moved.
   expect(read(`<${FEELERS.blades[0]!.text}`)).toMatchObject({ kind: 'read', verdict: 'tight', suspects: [] });

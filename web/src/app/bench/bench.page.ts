@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { currentPin } from '@oak-gate/core';
+import { currentPin, sheetModel } from '@oak-gate/core';
 import type { Stage } from '@oak-gate/core';
 import { Asker } from '../ui/asker';
 import { EnginePlan } from '../ui/engine-plan';
@@ -24,14 +24,17 @@ import { EntryBar } from './entry-bar';
 import { KeysHelp } from './keys-help';
 import { PadChoice } from './pad-choice';
 import { ReadingCard } from './reading-card';
+import { SheetClips } from './sheet-clips';
 import { stayAwake } from './stay-awake';
 
+/** So many columns stand beside the engine plan at reading size. */
+const FIT_BESIDE_PLAN = 4;
 const NARROW = '(max-width: 1199px)';
 
 /** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
 @Component({
   selector: 'app-bench-page',
-  imports: [EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet],
+  imports: [EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet, SheetClips],
   providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
   styleUrl: './bench.page.scss',
@@ -57,6 +60,21 @@ export class BenchPage {
   /** Narrow screens and wide engines: the card becomes a strip above the entry bar, and the plan folds to a button. */
   private readonly narrow = signal(false);
   protected readonly strip = computed(() => this.wide() || this.narrow());
+  /** Where a stage has several sheets and this one is wide, the plan folds to its button: the figures need the room. */
+  protected readonly folded = computed(() => {
+    const job = this.hand.at.job();
+    if (job === undefined || this.strip() || this.hand.at.clips().length < 2) return false;
+    const characteristic = this.hand.at.characteristic();
+    const layout = currentPin(job)?.model.layout;
+    if (characteristic === undefined || layout === undefined) return false;
+    const { blocks } = sheetModel(layout, characteristic, MOST_ACROSS);
+    return blocks.some(({ columns }) => columns.length > FIT_BESIDE_PLAN);
+  });
+  /** What is drawn: the sheet in hand. */
+  protected readonly sheets = computed(() => {
+    const id = this.hand.at.characteristic()?.id;
+    return id === undefined ? this.hand.at.gate()?.sheets : [id];
+  });
   protected readonly toGate = computed(() => {
     const findings = this.hand.at.matters()?.findings.length ?? 0;
     if (findings === 0) return `${this.hand.at.gate()?.label ?? ''} gate`;
@@ -107,6 +125,10 @@ export class BenchPage {
     destroyed.onDestroy(() => {
       document.removeEventListener('keydown', onKey);
     });
+  }
+  protected take(sheet: string | 1 | -1): void {
+    this.hand.toSheet(sheet);
+    void this.router.navigate([], { queryParams: {}, replaceUrl: true });
   }
   protected choose(key: string): void {
     this.hand.select(key);

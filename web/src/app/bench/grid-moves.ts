@@ -20,8 +20,11 @@ export function moved(
   const here = route[at];
   if (here === undefined) return from;
   const keyOf = (place: Place | undefined): PlaceKey => (place === undefined ? from : placeKey(place));
-  if (move === 'next') return keyOf(route[at + 1]);
-  if (move === 'back') return keyOf(route[at - 1]);
+  // Nothing is taken where a value is worked out: the route goes on to what is measured.
+  const isMeasured = (place: Place): boolean =>
+    characteristics.find(({ id }) => id === place.characteristic)?.from === undefined;
+  if (move === 'next') return keyOf(route.slice(at + 1).find(isMeasured));
+  if (move === 'back') return keyOf(route.slice(0, at).findLast(isMeasured));
   const characteristic = characteristics.find(({ id }) => id === here.characteristic);
   if (characteristic === undefined) return from;
   const { across, groups, lines } = axesOf(characteristic);

@@ -9,6 +9,7 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: '10-15', does: 'several points around the part' },
   { keys: 'G  X', does: 'the marked blade goes, or stops' },
   { keys: 'Enter', does: 'record and go on along the route; Shift+Enter goes back' },
+  { keys: '[  ]', does: 'the clipboard before, and the next one' },
   { keys: 'arrows', does: 'move over the sheet' },
   { keys: 'Y', does: 'yes to the question above the ladder' },
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },

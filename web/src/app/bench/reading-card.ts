@@ -32,6 +32,8 @@ import {
 import type { LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
+import { Profile } from '../ui/profile';
+import { profileView } from '../ui/profile-view';
 import { WhenPipe } from '../ui/when.pipe';
 import { fitParams } from '../ui/fit-params';
 import { alsoSays, sourcesOf } from './also-says';
@@ -41,7 +43,7 @@ import { BenchHand } from './bench-hand';
 /** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
 @Component({
   selector: 'app-reading-card',
-  imports: [Band, Mark, MatMenuModule, RouterLink, WhenPipe],
+  imports: [Band, Mark, MatMenuModule, Profile, RouterLink, WhenPipe],
   templateUrl: './reading-card.html',
   styleUrl: './reading-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,6 +85,7 @@ export class ReadingCard {
     const also = alsoSays(job, place, part, inForce, unit);
     const differ = also.filter(({ differs }) => differs).length;
     return {
+      profile: characteristic === undefined ? undefined : profileView(job, characteristic, place, unit),
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
       title,
       line,

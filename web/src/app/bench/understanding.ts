@@ -41,7 +41,8 @@ export interface Understanding {
   readonly words: string;
   readonly verdict: PlaceStateWord | undefined;
   readonly verdictWords: string;
-  readonly asInches: boolean;
+  /** What was only inferred, and is asked about once: that inches were typed, or a size where a deviation was expected. */
+  readonly inferred: 'inches' | 'size' | undefined;
   readonly suspects: readonly (Suspect & { readonly text: string })[];
 }
 const NOTHING: Understanding = {
@@ -49,9 +50,11 @@ const NOTHING: Understanding = {
   words: '',
   verdict: undefined,
   verdictWords: '',
-  asInches: false,
+  inferred: undefined,
   suspects: [],
 };
+
+const INFERRED_WORDS = { inches: 'read as inches', size: 'read as a size, not as a deviation' } as const;
 
 const FAULT_CODES = {
   empty: 'ENTRY_EMPTY',
@@ -70,6 +73,7 @@ export function understand(
   instrument: Instrument | undefined,
   part: JudgedPart,
   text: string,
+  setTo?: Nanometres,
 ): Understanding {
   const kind = evidenceOf(characteristic);
   if (text.trim() === '' || kind === undefined) return NOTHING;
@@ -80,8 +84,13 @@ export function understand(
     unit,
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
+    ...(setTo === undefined || instrument === undefined || blades !== undefined
+      ? {}
+      : { setting: { size: setTo, step: instrument.resolution } }),
   });
-  const suspects = instrument === undefined ? [] : suspectsOf(job, place, instrument, part, text);
+  // A deviation is no size: nothing is re-read in another unit or by its decimal point.
+  const suspects =
+    setTo !== undefined || instrument === undefined ? [] : suspectsOf(job, place, instrument, part, text);
   if (!entry.ok) {
     const code = FAULT_CODES[entry.code];
     const { what, next } = wordsOf(
@@ -101,7 +110,11 @@ export function understand(
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
-  const asInches = entry.notes.includes('readAsInches');
+  const inferred = entry.notes.includes('readAsInches')
+    ? 'inches'
+    : entry.notes.includes('readAsSize')
+      ? 'size'
+      : undefined;
   const margin = marginWords(fact, reading, unit);
   // A bracket that says more than was typed: the other end is known from before.
   const before =
@@ -110,12 +123,12 @@ export function understand(
       : `with ${known.text} from before ${shortReading(reading, unit)}`;
   return {
     kind: 'read',
-    words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), asInches ? 'read as inches' : '', before].filter((part) => part !== '').join(', ')}.${last}`,
+    words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), inferred === undefined ? '' : INFERRED_WORDS[inferred], before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
-    asInches,
+    inferred,
     // What was read as inches is asked about as that, and not twice.
-    suspects: asInches ? [] : suspects,
+    suspects: inferred === undefined ? suspects : [],
   };
 }
 

@@ -26,12 +26,13 @@ function opened(stage: string, session: typeof SESSION = INSPECTOR, demo = job()
 test('a gate that waits says for how much, each as a link to where it is settled, and is not signed', () => {
   const { page } = opened('rings');
   const links = [...page.element.querySelectorAll<HTMLAnchorElement>('.waits a')];
-  expect(page.text).toContain(`Shut. It waits for ${links.length} things.`);
+  // The gate before it, and the places of each cylinder as one line.
+  expect(page.text).toContain('Shut. It waits for 25 things.');
+  expect(links).toHaveLength(5);
   const places = links
     .map(({ href }) => new URL(href))
     .filter(({ pathname }) => pathname === '/jobs/J/place');
   expect(places.map(({ searchParams }) => searchParams.get('place')?.split('@')[0])).toContain('ringGap');
-  expect(links.length).toBeGreaterThan(12);
   expect(page.button('Read and sign')).toBeUndefined();
 });
 describe('a gate that is ready', () => {

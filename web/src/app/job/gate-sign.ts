@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { waitWords, gateStatement } from '@oak-gate/contract';
+import { gateStatement, waitGroups } from '@oak-gate/contract';
 import { gateRule, unsignedBefore, gateWaits, holdsOneOf, restingOn, signatureOf } from '@oak-gate/core';
 import type { Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -49,7 +49,9 @@ export class GateSign {
           : waits.length + before.length === 0
             ? ('ready' as const)
             : ('shut' as const),
-      waits: waits.map((wait) => ({ words: waitWords(job, wait), link: waitLink(job, gate, wait) })),
+      // As many things as it waits for are counted; those alike are one line.
+      count: waits.length,
+      waits: waitGroups(job, waits).map(({ words, first }) => ({ words, link: waitLink(job, gate, first) })),
       before: before.map(({ label }) => label),
       signers: gate.signedBy.join(' or '),
       mayTry: person !== undefined && holdsOneOf(person, gate.signedBy),

@@ -61,7 +61,12 @@ export class JobShell {
       };
     });
   });
-  protected readonly instruments = computed(() => Object.values(this.job()?.instruments ?? {}));
+  /** Those that are due first are named; how many more there are is said, so that the line holds. */
+  protected readonly instruments = computed(() => {
+    const all = Object.values(this.job()?.instruments ?? {}).sort((a, b) => (a.dueOn < b.dueOn ? -1 : 1));
+    const shown = all.length <= 2 ? all : all.slice(0, 1);
+    return { shown, more: all.slice(shown.length).map(({ id, dueOn }) => `${id}, due ${dueOn}`) };
+  });
 
   constructor() {
     effect(() => {

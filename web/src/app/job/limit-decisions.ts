@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inForceWords, noteWords, placeInJob, ruleWords } from '@oak-gate/contract';
-import { currentPin, limitNotes, setRules, own } from '@oak-gate/core';
+import { currentPin, decisionsThere, limitNotes, setRules, own } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -71,7 +71,7 @@ function notes(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
   if (pin === undefined) return [];
   const standing = [
-    ...limitNotes(pin, job).map((note) => ({
+    ...limitNotes(pin, job, decisionsThere(job)).map((note) => ({
       id: note.id,
       words: noteWords(job, note),
     })),

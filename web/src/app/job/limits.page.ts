@@ -13,13 +13,10 @@ import {
 } from '@oak-gate/contract';
 import {
   currentPin,
-  decisionAt,
+  decisionsThere,
   fitText,
-  judgedAt,
   limitOfFit,
-  PART_STATES,
   placeAt,
-  sheetPlaces,
   signatureOf,
   unitOf,
 } from '@oak-gate/core';
@@ -92,12 +89,7 @@ export class LimitsPage {
   /** The decisions that a place of this engine is judged by, for new parts and for used ones. */
   private readonly there = computed((): ReadonlySet<string> => {
     const job = this.job();
-    const pin = this.pin();
-    if (job === undefined || pin === undefined) return new Set();
-    const decided = sheetPlaces(job).flatMap((place) =>
-      PART_STATES.flatMap((state) => decisionAt(pin, place, { ...judgedAt(job, place), state }) ?? []),
-    );
-    return new Set([...new Set(decided)].map(fitText));
+    return new Set(job === undefined ? [] : decisionsThere(job).map(fitText));
   });
   /** Those for parts of a number or a material that lie nowhere in this engine are shown when they are asked for. */
   protected readonly showsAll = signal(false);

@@ -85,7 +85,7 @@ export function sheetViews(
     .map((characteristic) => {
       const unit = unitOfSheet(job, characteristic);
       const model = sheetModel(layout, characteristic, MOST_ACROSS);
-      return {
+      return aligned({
         title: characteristic.name,
         isSized: evidenceOf(characteristic) === 'size',
         unit,
@@ -101,8 +101,39 @@ export function sheetViews(
             })),
           };
         }),
-      };
+      });
     });
+}
+
+const PLAIN = /^-?\d+(\.\d+)?$/;
+const decimalsIn = (figure: string): number => figure.split('.')[1]?.length ?? 0;
+/** Sizes stand under each other: a plain figure has as many decimals as the finest one of its sheet. */
+function aligned(sheet: SheetView): SheetView {
+  const figures = sheet.blocks.flatMap(({ groups }) =>
+    groups.flatMap(({ lines }) => lines.flatMap(({ cells }) => cells.map((cell) => cell?.figure ?? ''))),
+  );
+  const decimals = new Set(figures.filter((figure) => PLAIN.test(figure)).map(decimalsIn));
+  if (decimals.size < 2) return sheet;
+  const most = Math.max(...decimals);
+  const padded = (figure: string): string =>
+    !PLAIN.test(figure) || decimalsIn(figure) === most
+      ? figure
+      : `${figure}${figure.includes('.') ? '' : '.'}${'0'.repeat(most - decimalsIn(figure))}`;
+  return {
+    ...sheet,
+    blocks: sheet.blocks.map((block) => ({
+      ...block,
+      groups: block.groups.map((group) => ({
+        ...group,
+        lines: group.lines.map((line) => ({
+          ...line,
+          cells: line.cells.map(
+            (cell) => cell && { ...cell, figure: padded(cell.figure), over: padded(cell.over) },
+          ),
+        })),
+      })),
+    })),
+  };
 }
 
 function computedViews(

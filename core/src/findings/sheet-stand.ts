@@ -1,0 +1,69 @@
+import type { PlaceStateWord, PlaceStatus } from './place-status';
+
+/** How far a sheet is, and the worst that it holds: what its clipboard shows while another one is in hand. */
+export interface SheetStand {
+  readonly sheet: string;
+  /** Its places that somebody has to measure: those that are not applicable are not counted. */
+  readonly of: number;
+  /** Those of them at which something is known that counts. */
+  readonly taken: number;
+  /** Those that a gate need not wait for any more. */
+  readonly accepted: number;
+  readonly worst: PlaceStateWord;
+  /** What is worst was accepted by a concession. */
+  readonly conceded: boolean;
+}
+
+/**
+ * The worst first. What waits for a person's word comes before what is out, and what nobody has taken is worse than good and
+ * better than anything that is known to be wrong.
+ */
+const WORST_FIRST: Readonly<Record<PlaceStateWord, number>> = {
+  contested: 0,
+  unsettled: 1,
+  withheld: 2,
+  loose: 3,
+  tight: 4,
+  noLimit: 5,
+  notProven: 6,
+  spent: 7,
+  void: 8,
+  deferred: 9,
+  declaredNotApplicable: 10,
+  notTaken: 11,
+  serviceable: 12,
+  in: 13,
+  notApplicable: 14,
+};
+/** What was accepted by a concession is no worse than what is worn within its limits. */
+const rankOf = ({ state, conceded }: PlaceStatus): number =>
+  conceded ? WORST_FIRST.serviceable - 0.5 : WORST_FIRST[state];
+const TAKEN: ReadonlySet<PlaceStateWord> = new Set([
+  ...(['contested', 'unsettled', 'withheld', 'loose', 'tight', 'noLimit'] as const),
+  ...(['notProven', 'serviceable', 'in'] as const),
+]);
+
+/** @returns one for each sheet, in the order given; a sheet without a place stands at nothing of nothing */
+export const sheetStands = (
+  statuses: readonly PlaceStatus[],
+  sheets: readonly string[],
+): readonly SheetStand[] => {
+  const bySheet = new Map<string, PlaceStatus[]>(sheets.map((sheet) => [sheet, []]));
+  for (const status of statuses) bySheet.get(status.place.characteristic)?.push(status);
+  return [...bySheet].map(([sheet, all]) => {
+    const asked = all.filter(({ state }) => state !== 'notApplicable');
+    const [first, ...rest] = asked;
+    const worst = rest.reduce(
+      (so, each) => (so === undefined || rankOf(each) < rankOf(so) ? each : so),
+      first,
+    );
+    return {
+      sheet,
+      of: asked.length,
+      taken: asked.filter(({ state }) => TAKEN.has(state)).length,
+      accepted: asked.filter(({ accepted }) => accepted).length,
+      worst: worst?.state ?? 'notApplicable',
+      conceded: worst?.conceded ?? false,
+    };
+  });
+};

@@ -1,0 +1,209 @@
+import { TestBed } from '@angular/core/testing';
+import { nanometres, placeKey, sheetPlaces } from '@oak-gate/core';
+import type { Instrument } from '@oak-gate/core';
+import { DemoJob } from '../../testing/demo-job';
+import { SESSION } from '../../testing/page';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { jobFeature, JobActions } from '../state/job.feature';
+import { JobDesk } from '../state/job-desk';
+import { SessionActions, sessionFeature } from '../state/session.feature';
+import { profileView } from '../ui/profile-view';
+import { sheetViews } from '../ui/sheet-view';
+import { BenchHand } from './bench-hand';
+import { benchKeys } from './bench-keys';
+import { BenchPlace } from './bench-place';
+import { lastToolOn } from './last-tool';
+
+const gauge = (id: string, resolution: number): Instrument => ({
+  ...{
+    id,
+    name: id,
+    kind: 'sizeGauge',
+    unit: 'mm',
+    calibratedOn: '2026-01-01',
+    dueOn: '2099-01-01',
+    blades: [],
+  },
+  ...{ resolution: nanometres(resolution), uncertainty: nanometres(0) },
+});
+const GAUGES: Readonly<Record<string, Instrument>> = {
+  'BG-3': gauge('BG-3', 10_000),
+  'MC-7': gauge('MC-7', 10_000),
+};
+const bore = (cylinder: number, depth: number, direction: 'along' | 'across') =>
+  `boreDiameter@cylinder:${cylinder}/station:d${depth}/direction:${direction}`;
+const skirt = (cylinder: number) => `pistonSkirt@cylinder:${cylinder}`;
+
+/** The demo's heavy diesel on the route of a short block, with pistons fitted and two gauges taken. */
+function heavy(): DemoJob {
+  const demo = new DemoJob('HD6-127', 'HD-OH-rev-5', 'HD6-540918', [], 'short-block');
+  for (const id of Object.keys(GAUGES))
+    demo.do({ type: 'takeInstrument', instrument: id }, undefined, GAUGES[id]);
+  return demo.do({
+    type: 'fitParts',
+    slots: [1, 2, 3, 4, 5, 6].map((cylinder) => `piston@cylinder:${cylinder}`),
+    ...{ state: 'new', partNumber: null, lot: null },
+  });
+}
+function measure(demo: DemoJob, place: string, text: string, instrument = 'BG-3'): DemoJob {
+  const taken = {
+    type: 'takeReading',
+    place,
+    text,
+    unit: 'mm',
+    instrument,
+    answers: [],
+    slip: null,
+  } as const;
+  const setting = { text: '127.00', unit: 'mm', against: 'setting ring SR-127' } as const;
+  const isSet = place.startsWith('boreDiameter');
+  return demo.do({ ...taken, ...(isSet ? { setting } : {}) }, undefined, GAUGES[instrument]);
+}
+function bench(demo: DemoJob): BenchHand {
+  TestBed.configureTestingModule({
+    providers: [
+      provideStore(),
+      provideState(jobFeature),
+      provideState(sessionFeature),
+      { provide: JobDesk, useValue: {} },
+      BenchHand,
+      BenchPlace,
+    ],
+  });
+  const store = TestBed.inject(Store);
+  store.dispatch(SessionActions.told({ view: SESSION }));
+  store.dispatch(JobActions.open({ jobId: 'J' }));
+  store.dispatch(JobActions.told(demo.told()));
+  const hand = TestBed.inject(BenchHand);
+  hand.at.stage.set('measure');
+  return hand;
+}
+const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void => {
+  const nothing = () => undefined;
+  const event = new KeyboardEvent('keydown', { key, cancelable: true, ...more });
+  benchKeys(event, { hand, focus: nothing, help: nothing, fit: nothing, pad: nothing, lookUp: nothing });
+};
+
+test('the clipboards of a stage: how far each is, and the worst that it holds', () => {
+  const demo = heavy();
+  measure(demo, bore(1, 25, 'along'), '127.17');
+  measure(demo, bore(1, 25, 'across'), '127.17');
+  measure(demo, skirt(1), '126.84', 'MC-7');
+  const hand = bench(demo);
+  expect(hand.at.clips().map(({ sheet, taken, of, worst }) => [sheet, taken, of, worst])).toEqual([
+    ['boreDiameter', 2, 60, 'loose'],
+    // What is worked out from both of them stands beside them.
+    ['boreOutOfRound', 1, 30, 'notTaken'],
+    ['pistonSkirt', 1, 6, 'notTaken'],
+  ]);
+});
+test('the brackets go on to the next clipboard and round the end; the hand comes back to where it was', () => {
+  const hand = bench(heavy());
+  const sheet = () => hand.at.characteristic()?.id;
+  hand.select(bore(2, 75, 'across'));
+  press(hand, ']');
+  expect(sheet()).toBe('boreOutOfRound');
+  press(hand, ']');
+  press(hand, ']');
+  expect([sheet(), hand.at.key()]).toEqual(['boreDiameter', bore(2, 75, 'across')]);
+  // Where a keyboard has the bracket on another layer, its key is held with it.
+  press(hand, '[', { altKey: true, ctrlKey: true });
+  expect([sheet(), hand.at.key()]).toEqual(['pistonSkirt', skirt(1)]);
+  hand.toSheet('boreDiameter');
+  expect(hand.at.key()).toBe(bore(2, 75, 'across'));
+  hand.toSheet('nothingOfThisStage');
+  expect(hand.at.key()).toBe(bore(2, 75, 'across'));
+});
+test('what is typed on one clipboard waits there', () => {
+  const hand = bench(heavy());
+  hand.select(bore(1, 25, 'along'));
+  hand.type('127.0');
+  press(hand, ']');
+  expect(hand.text()).toBe('');
+  press(hand, '[');
+  expect(hand.text()).toBe('127.0');
+});
+test('the route goes past what is worked out, forwards and back', () => {
+  const demo = heavy();
+  const hand = bench(demo);
+  const last = sheetPlaces(demo.job, 'boreDiameter').at(-1)!;
+  hand.select(placeKey(last));
+  hand.move('next');
+  expect(hand.at.key()).toBe(skirt(1));
+  hand.move('back');
+  expect(hand.at.key()).toBe(placeKey(last));
+});
+test('each sheet keeps its gauge: that which it was measured with, or which was taken in hand for it', () => {
+  const demo = heavy();
+  measure(demo, skirt(1), '126.84', 'MC-7');
+  expect([lastToolOn(demo.job, 'pistonSkirt'), lastToolOn(demo.job, 'boreDiameter')]).toEqual(['MC-7', '']);
+  const hand = bench(demo);
+  const inHand = () => hand.instrument()?.id;
+  hand.toSheet('pistonSkirt');
+  expect(inHand()).toBe('MC-7');
+  hand.toSheet('boreDiameter');
+  expect(inHand()).toBe('BG-3');
+  hand.useInstrument('MC-7');
+  hand.toSheet('pistonSkirt');
+  hand.useInstrument('BG-3');
+  hand.toSheet('boreDiameter');
+  expect(inHand()).toBe('MC-7');
+  hand.toSheet('pistonSkirt');
+  expect(inHand()).toBe('BG-3');
+});
+test('a gauge that somebody else uses on the sheet does not come into the hand', () => {
+  const demo = heavy();
+  measure(demo, skirt(1), '126.84', 'MC-7');
+  const hand = bench(demo);
+  hand.toSheet('pistonSkirt');
+  expect(hand.instrument()?.id).toBe('MC-7');
+  measure(demo, skirt(2), '126.85', 'BG-3');
+  TestBed.inject(Store).dispatch(JobActions.told(demo.told()));
+  expect(hand.instrument()?.id).toBe('MC-7');
+});
+test('sizes stand under each other with as many decimals as the finest', () => {
+  const demo = heavy();
+  measure(demo, skirt(1), '126.8', 'MC-7');
+  measure(demo, skirt(2), '126.845', 'MC-7');
+  const figures = sheetViews(demo.job, ['pistonSkirt'])[0]!.blocks[0]!.groups[0]!.lines[0]!.cells.map(
+    (cell) => cell?.figure,
+  );
+  expect(figures.slice(0, 3)).toEqual(['126.800', '126.845', '']);
+});
+
+describe('a bore along its depth', () => {
+  const view = (demo: DemoJob, place: string) =>
+    profileView(
+      demo.job,
+      demo.job.pins[0]!.characteristics.find(({ id }) => id === 'boreDiameter')!,
+      sheetPlaces(demo.job, 'boreDiameter').find((each) => placeKey(each) === place)!,
+      'mm',
+    )!;
+  test('deeper is lower, larger is further right, and every point lies inside its drawing', () => {
+    const demo = heavy();
+    measure(demo, bore(4, 25, 'across'), '127.17');
+    measure(demo, bore(4, 240, 'across'), '127.04');
+    measure(demo, bore(3, 25, 'across'), '127.09');
+    measure(demo, bore(3, 75, 'across'), '127.07');
+    const { lines, stations, bounds, others, width, height, words } = view(demo, bore(4, 25, 'across'));
+    const [along, across] = lines;
+    expect([along?.points, along?.isDashed, across?.isDashed]).toEqual([[], false, true]);
+    const [top, foot] = across!.points;
+    expect(foot!.y).toBeGreaterThan(top!.y);
+    expect(foot!.x).toBeLessThan(top!.x);
+    expect([top!.isHere, foot!.isHere, top!.state]).toEqual([true, false, 'loose']);
+    for (const { x, y } of across!.points)
+      expect([x > 0 && x < width, y > 0 && y < height]).toEqual([true, true]);
+    expect(stations.map(({ label }) => label)).toEqual(['25', '75', '130', '190', '240']);
+    // New from 127.00 to 127.03, worn to 127.15: three lines from left to right.
+    expect(bounds.map(({ label, isWear }) => [label, isWear])).toEqual([
+      ['127.00', false],
+      ['127.03', false],
+      ['127.15', true],
+    ]);
+    expect([...bounds].sort((a, b) => a.x - b.x)).toEqual(bounds);
+    // One line of the other bores has two points; a single one is no line.
+    expect(others).toHaveLength(1);
+    expect(words).toContain('25 mm deep, across, 127.17, large');
+  });
+});
