@@ -289,7 +289,7 @@ function understand(
 
   const blades = instrument === null ? undefined : bladeSizes(instrument);
   const setting = settingOf(characteristic, said, place);
-  const isComparator = (state.rules ?? 0) >= DEVIATIONS_SINCE && instrument !== null && blades === undefined;
+  const isComparator = state.rules >= DEVIATIONS_SINCE && instrument !== null && blades === undefined;
   // A figure means nothing before it is known what the gauge was set to.
   if (isComparator && !setting.ok) return setting;
   const entry = readEvidence(kind, {

@@ -1,4 +1,5 @@
-import { at, Story } from '../../test/story';
+import type { Story } from '../../test/story';
+import { at } from '../../test/story';
 import { step, twoSheets } from '../../test/two-sheets';
 import { openMatters, sheetStands } from '../index';
 import type { PlaceStateWord, PlaceStatus, SheetStand } from '../index';

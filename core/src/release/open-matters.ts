@@ -11,7 +11,6 @@ import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-f
 import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import type { Place } from '../engines/place';
-import type { PartState } from '../quantity/part-state';
 import {
   decisionsThere,
   judgedAt,
