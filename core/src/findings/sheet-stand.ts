@@ -38,6 +38,11 @@ const WORST_FIRST: Readonly<Record<PlaceStateWord, number>> = {
 /** What was accepted by a concession is no worse than what is worn within its limits. */
 const rankOf = ({ state, conceded }: PlaceStatus): number =>
   conceded ? WORST_FIRST.serviceable - 0.5 : WORST_FIRST[state];
+/** Something is known there that counts, whatever it says. */
+export const isTaken = ({ state }: Pick<PlaceStatus, 'state'>): boolean => TAKEN.has(state);
+/** Something is known there, and it is neither good nor accepted by somebody. */
+export const isWrong = ({ state, accepted }: Pick<PlaceStatus, 'state' | 'accepted'>): boolean =>
+  TAKEN.has(state) && !accepted;
 const TAKEN: ReadonlySet<PlaceStateWord> = new Set([
   ...(['contested', 'unsettled', 'withheld', 'loose', 'tight', 'noLimit'] as const),
   ...(['notProven', 'serviceable', 'in'] as const),
@@ -60,7 +65,7 @@ export const sheetStands = (
     return {
       sheet,
       of: asked.length,
-      taken: asked.filter(({ state }) => TAKEN.has(state)).length,
+      taken: asked.filter(isTaken).length,
       accepted: asked.filter(({ accepted }) => accepted).length,
       worst: worst?.state ?? 'notApplicable',
       conceded: worst?.conceded ?? false,

@@ -38,6 +38,15 @@ test('a stage with several clipboards: by keys and by touch, deviations from a s
     await page.getByRole('button', { name: 'The sheet before' }).click();
     await expect(bench.inHand).toHaveAttribute('data-place', bore(4, 25, 'across'));
   });
+  await test.step('the next place that is not taken, and the next that is wrong, are one key or one touch away', async () => {
+    await page.keyboard.press('PageDown');
+    await expect(bench.inHand).toHaveAttribute('data-place', bore(5, 190, 'along'));
+    await page.keyboard.press('PageUp');
+    await expect(bench.inHand).toHaveAttribute('data-place', bore(4, 25, 'across'));
+    await page.getByRole('button', { name: 'Next open' }).click();
+    await expect(bench.inHand).toHaveAttribute('data-place', bore(5, 190, 'along'));
+    await bench.at(bore(4, 25, 'across'));
+  });
   await test.step('a press on the drawing goes to its place', async () => {
     await page.locator(`app-profile [data-place="${bore(4, 75, 'along')}"] .touch`).click();
     await expect(bench.inHand).toHaveAttribute('data-place', bore(4, 75, 'along'));

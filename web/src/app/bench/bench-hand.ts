@@ -281,6 +281,11 @@ export class BenchHand {
     const key = typeof to === 'string' ? this.at.onSheet(to) : this.at.sheetBeside(to);
     if (key !== undefined) this.select(key);
   }
+  /** To the next place that is not taken, or to the next one at which something is wrong; it stays where there is none. */
+  toNext(what: 'notTaken' | 'wrong'): void {
+    const key = this.at.nextOpen(what);
+    if (key !== undefined) this.select(key);
+  }
   useInstrument(id: string): void {
     const sheet = this.at.characteristic()?.id ?? '';
     this.takenFor.update((all) => ({ ...all, [sheet]: id }));

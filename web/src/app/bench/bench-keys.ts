@@ -53,6 +53,10 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
       bench.help(false);
       hand.clear();
     });
+  if (event.key === 'PageDown' || event.key === 'PageUp')
+    return done(() => {
+      hand.toNext(event.key === 'PageDown' ? 'notTaken' : 'wrong');
+    });
   if (event.key === 'Enter') {
     if (answersForItself(target, hand)) return;
     return done(() => {

@@ -3,6 +3,8 @@ import { partWords } from '@oak-gate/contract';
 import {
   currentPin,
   gateRule,
+  isTaken,
+  isWrong,
   judgedAt,
   NO_PART,
   limitInForce,
@@ -139,6 +141,26 @@ export class BenchPlace {
     const places = this.places().filter(({ characteristic }) => characteristic === sheet);
     const before = this.left.get(sheet);
     return places.some((place) => placeKey(place) === before) ? before : this.firstOpen(places);
+  }
+  /**
+   * The next place along the route, round the end to its beginning, at which nothing is taken, or at which what is known is
+   * neither good nor accepted. What is worked out is taken nowhere.
+   */
+  nextOpen(what: 'notTaken' | 'wrong'): PlaceKey | undefined {
+    const job = this.job();
+    const pin = job === undefined ? undefined : currentPin(job);
+    if (job === undefined || pin === undefined) return undefined;
+    const measured = new Set(
+      pin.characteristics.filter(({ from }) => from === undefined).map(({ id }) => id),
+    );
+    const places = this.places();
+    const at = places.findIndex((place) => placeKey(place) === this.key());
+    const found = [...places.slice(at + 1), ...places.slice(0, Math.max(at, 0))].find((place) => {
+      const status = placeStatus(job, place);
+      if (status.state === 'notApplicable') return false;
+      return what === 'wrong' ? isWrong(status) : measured.has(place.characteristic) && !isTaken(status);
+    });
+    return found === undefined ? undefined : placeKey(found);
   }
   /** The clipboard after or before the one in hand; round the end, the first one again. */
   sheetBeside(step: 1 | -1): PlaceKey | undefined {

@@ -126,6 +126,10 @@ export class BenchPage {
       document.removeEventListener('keydown', onKey);
     });
   }
+  protected toNext(): void {
+    this.hand.toNext('notTaken');
+    void this.router.navigate([], { queryParams: {}, replaceUrl: true });
+  }
   protected take(sheet: string | 1 | -1): void {
     this.hand.toSheet(sheet);
     void this.router.navigate([], { queryParams: {}, replaceUrl: true });

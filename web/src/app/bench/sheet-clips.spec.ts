@@ -133,6 +133,30 @@ test('the route goes past what is worked out, forwards and back', () => {
   hand.move('back');
   expect(hand.at.key()).toBe(placeKey(last));
 });
+test('one key goes to the next place that is not taken, another to the next that is wrong, round the end', () => {
+  const demo = heavy();
+  measure(demo, bore(1, 25, 'along'), '127.17');
+  measure(demo, bore(1, 25, 'across'), '127.02');
+  const hand = bench(demo);
+  hand.select(bore(1, 25, 'along'));
+  press(hand, 'PageDown');
+  expect(hand.at.key()).toBe(bore(1, 75, 'along'));
+  // From the last place it begins again; what is worked out is taken nowhere.
+  hand.select(skirt(6));
+  press(hand, 'PageDown');
+  expect(hand.at.key()).toBe(bore(1, 75, 'along'));
+  press(hand, 'PageUp');
+  // 0.15 apart at one station: that is wrong as well, and so is the size.
+  expect(hand.at.key()).toBe('boreOutOfRound@cylinder:1/station:d25');
+  press(hand, 'PageUp');
+  expect(hand.at.key()).toBe(bore(1, 25, 'along'));
+});
+test('where nothing is wrong the hand stays', () => {
+  const hand = bench(heavy());
+  hand.select(bore(2, 25, 'along'));
+  press(hand, 'PageUp');
+  expect(hand.at.key()).toBe(bore(2, 25, 'along'));
+});
 test('each sheet keeps its gauge: that which it was measured with, or which was taken in hand for it', () => {
   const demo = heavy();
   measure(demo, skirt(1), '126.84', 'MC-7');
