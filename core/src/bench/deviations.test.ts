@@ -1,42 +1,18 @@
-import { IVO, kept, MODEL, printed, REVISION, RING_GAP, ROUTE, SANNA } from '../../test/fixtures';
-import { Story } from '../../test/story';
+import { IVO, MODEL, RING_GAP } from '../../test/fixtures';
+import { gauged, mm } from '../../test/gauged';
+import type { Story } from '../../test/story';
 import { currentReading, placeAt, tellAgain } from '../index';
-import type { Characteristic, Envelope, Instrument, JobDraft, Route } from '../index';
+import type { Characteristic, Envelope, JobDraft } from '../index';
 
-const mm = (text: string) => printed(text, 'mm');
 const BORE: Characteristic = {
   ...RING_GAP,
   ...{ id: 'bore', name: 'Bore', axes: ['cylinder'], questions: [], tools: ['sizeGauge', 'feeler'] },
   ...{ parts: ['bore'], stateOf: 'bore', rowAxes: [], setting: true },
 };
-const GAUGE: Instrument = {
-  ...{ id: 'BG-1', name: 'Bore gauge', kind: 'sizeGauge', unit: 'mm', calibratedOn: '2026-01-01' },
-  ...{ resolution: mm('0.01').nm, uncertainty: mm('0').nm, dueOn: '2027-01-01', blades: [] },
-};
-const [arrival, rings, release] = ROUTE.gates as [Gate, Gate, Gate];
-type Gate = Route['gates'][number];
 const PLACE = 'bore@cylinder:1';
 const SETTING = { text: '96.00', unit: 'mm', against: 'ring gauge RG-96' } as const;
+const bores = (older?: Parameters<typeof gauged>[3]): Story => gauged(MODEL, BORE, ['96.00', '96.05'], older);
 
-function bores(rules?: number): Story {
-  const told = new Story('required', { ...MODEL, engineClass: 'tractor' });
-  if (rules !== undefined) told.rules = rules;
-  told.characteristics = [RING_GAP, BORE];
-  told.revisions = [
-    kept({ ...REVISION, appliesTo: { models: [MODEL.id] } }, [
-      {
-        ...{ id: 'OM-1 rev 1 row 1', label: '1', characteristic: 'bore', appliesTo: {}, note: '' },
-        printed: { min: mm('96.00'), max: mm('96.05') },
-      },
-    ]),
-  ];
-  told.route = { ...ROUTE, gates: [arrival, { ...rings, sheets: ['bore'] }, release] };
-  told.instrument = GAUGE;
-  return told
-    .open(rules === 6 ? { pin: { ...told.pin(1), version: 2 } } : {})
-    .do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA)
-    .do({ type: 'takeInstrument', instrument: 'BG-1' }, IVO);
-}
 type Take = Extract<JobDraft, { type: 'takeReading' }>;
 const taking = (text: string, setting: object | null = SETTING): Take => ({
   ...{ type: 'takeReading', place: PLACE, text, unit: 'mm', instrument: 'BG-1', answers: [], slip: null },
@@ -73,7 +49,7 @@ test.each<[string, string, object | null, string]>([
   expect(readingOf(told)).toBeUndefined();
 });
 test('a story of the rules before goes on with sizes, and takes deviations up with the rules', () => {
-  const told = bores(6);
+  const told = bores({ rules: 6, version: 2 });
   expect(told.attempt(taking('+4'), IVO)?.code).toBe('ENTRY_NOT_A_READING');
   told.do(taking('96.04'));
   expect(readingOf(told)?.notes).toEqual([]);

@@ -1,9 +1,9 @@
-import { IVO, kept, MODEL, printed, REVISION, RING_GAP, ROUTE, SANNA } from '../../test/fixtures';
-import { Story } from '../../test/story';
+import { MODEL, RING_GAP } from '../../test/fixtures';
+import { gauged, mm } from '../../test/gauged';
+import type { Story } from '../../test/story';
 import { parsePlaceKey, profileAt } from '../index';
-import type { Characteristic, EngineModel, Instrument, Route } from '../index';
+import type { Characteristic, EngineModel } from '../index';
 
-const mm = (text: string) => printed(text, 'mm');
 const station = (id: string, depth: string, datum: 'deck' | 'skirtEnd' = 'deck') => ({
   ...{ id, label: '', datum, distance: mm(depth), members: [], for: ['bore'] },
 });
@@ -39,31 +39,7 @@ const BORE: Characteristic = {
   },
   ...{ along: { station: 'bore', direction: 'bore' }, parts: ['bore'], stateOf: 'bore', rowAxes: [] },
 };
-const GAUGE: Instrument = {
-  ...{ id: 'BG-1', name: 'Bore gauge', kind: 'sizeGauge', unit: 'mm', calibratedOn: '2026-01-01' },
-  ...{ resolution: mm('0.01').nm, uncertainty: mm('0').nm, dueOn: '2027-01-01', blades: [] },
-};
-const [arrival, rings, release] = ROUTE.gates as [Gate, Gate, Gate];
-type Gate = Route['gates'][number];
-
-function bores(characteristic = BORE): Story {
-  const told = new Story('required', BORES);
-  told.characteristics = [RING_GAP, characteristic];
-  told.revisions = [
-    kept({ ...REVISION, appliesTo: { models: [BORES.id] } }, [
-      {
-        ...{ id: 'OM-1 rev 1 row 1', label: '1', characteristic: 'bore', appliesTo: {}, note: '' },
-        printed: { min: mm('100.00'), max: mm('100.05') },
-      },
-    ]),
-  ];
-  told.route = { ...ROUTE, gates: [arrival, { ...rings, sheets: ['bore'] }, release] };
-  told.instrument = GAUGE;
-  return told
-    .open()
-    .do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA)
-    .do({ type: 'takeInstrument', instrument: 'BG-1' }, IVO);
-}
+const bores = (): Story => gauged(BORES, BORE, ['100.00', '100.05']);
 const key = (cylinder: number, at: string, direction = 'along') =>
   `bore@cylinder:${cylinder}/station:${at}/direction:${direction}`;
 const take = (told: Story, place: string, text: string) =>

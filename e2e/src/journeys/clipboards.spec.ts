@@ -58,6 +58,8 @@ test('a stage with several clipboards: by keys and by touch, deviations from a s
     await dialog.fill('The gauge is set to', '127.00');
     await dialog.fill('With: a ring gauge', 'setting ring SR-127');
     await dialog.done('So it is measured');
+    // What a figure counts stands beside the field.
+    await expect(page.locator('app-entry-bar')).toContainText('0.01 mm');
     await bench.type('+7');
     await expect(bench.verdict).toContainText('127.07 mm');
     await page.keyboard.press('Enter');

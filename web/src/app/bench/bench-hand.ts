@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal, untracked } from '@angular/core';
-import { wordsOf } from '@oak-gate/contract';
+import { unitWord, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
   CORRECTION_REASONS,
@@ -14,6 +14,7 @@ import {
   placeKey,
   placeStatus,
   questionsFor,
+  showExact,
   parsePlaceKey,
   unitOfSheet,
 } from '@oak-gate/core';
@@ -115,22 +116,24 @@ export class BenchHand {
   readonly instrument = computed(() => {
     const fitting = this.fitting();
     const sheet = this.at.characteristic()?.id ?? '';
-    for (const wanted of [this.takenFor()[sheet], this.usualOn(sheet), this.lastInHand()]) {
+    for (const wanted of [this.takenFor()[sheet], this.usualOn(sheet)]) {
       const found = fitting.find(({ id }) => id === wanted);
       if (found !== undefined) return found;
     }
     return fitting[0];
   });
-  /** What a sheet was measured with when the hand first came to it: nothing that is recorded later changes what is in hand. */
+  /**
+   * What a sheet was measured with when the hand first came to it, or else the gauge that was in hand then: nothing that is
+   * recorded later, and no gauge that is taken for another sheet, changes what is in hand here.
+   */
   private usualOn(sheet: string): string | undefined {
     const job = untracked(this.at.job);
     if (job === undefined || sheet === '') return undefined;
     const key = `${job.id} ${sheet}`;
-    const known = this.usual.get(key) ?? lastToolOn(job, sheet);
-    this.usual.set(key, known);
-    return known === '' ? undefined : known;
+    if (!this.usual.has(key)) this.usual.set(key, lastToolOn(job, sheet) ?? untracked(this.lastInHand));
+    return this.usual.get(key);
   }
-  private readonly usual = new Map<string, string>();
+  private readonly usual = new Map<string, string | undefined>();
   /** What is learned here: a size, or an answer. */
   readonly kind = computed((): EvidenceKind => {
     const characteristic = this.at.characteristic();
@@ -156,7 +159,13 @@ export class BenchHand {
   });
   /** How a sheet is measured, as it was said here; each characteristic by itself. */
   private readonly how = signal<Readonly<Record<string, SaidHow>>>({});
-  readonly saidHow = computed((): SaidHow => this.how()[this.at.characteristic()?.id ?? ''] ?? NOTHING_SAID);
+  readonly saidHow = computed((): SaidHow => {
+    const sheet = this.at.characteristic()?.id ?? '';
+    const { conditions } = this.how()[sheet] ?? NOTHING_SAID;
+    // A setting is of the gauge that was set: another one in hand has none until it is said.
+    const { setting } = this.how()[`${sheet} ${this.instrument()?.id ?? ''}`] ?? NOTHING_SAID;
+    return { conditions, ...(setting === undefined ? {} : { setting }) };
+  });
   readonly asksHow = computed(() => {
     const { conditions = [], setting, from } = this.at.characteristic() ?? {};
     return from === undefined && (conditions.length > 0 || setting !== undefined);
@@ -180,12 +189,20 @@ export class BenchHand {
     if (job === undefined) return 'mm';
     return characteristic === undefined ? benchUnit(job) : unitOfSheet(job, characteristic);
   });
-  /** What the gauge was set to, where that was said and is a size. */
+  /** What the gauge was set to, where that was said and is a size; blades are set to nothing. */
   readonly setTo = computed(() => {
     const { setting } = this.saidHow();
-    return setting === undefined
+    const tool = this.instrument();
+    return setting === undefined || tool === undefined || bladeSizes(tool) !== undefined
       ? undefined
       : decimalLength(setting.text.trim().replace(',', '.'), setting.unit);
+  });
+  /** What a figure in the field counts: a unit, or the graduations of a gauge that is set to a size. */
+  readonly counts = computed(() => {
+    const tool = this.instrument();
+    return this.setTo() === undefined || tool === undefined
+      ? unitWord(this.unit())
+      : `${showExact(tool.resolution, tool.unit)} ${unitWord(tool.unit)}`;
   });
   readonly understood = computed(() => {
     const job = this.at.job();
@@ -364,7 +381,8 @@ export class BenchHand {
     };
   }
   sayHow(characteristic: string, said: SaidHow): void {
-    this.how.update((all) => ({ ...all, [characteristic]: said }));
+    const ofGauge = `${characteristic} ${this.instrument()?.id ?? ''}`;
+    this.how.update((all) => ({ ...all, [characteristic]: said, [ofGauge]: said }));
     this.dismiss();
   }
   private settle(change: Parameters<Drafts['settle']>[2]): void {

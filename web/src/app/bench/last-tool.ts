@@ -1,11 +1,11 @@
 import { placeAt, placeKey, sheetPlaces } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 
-/** The gauge that was used last on a sheet; empty where none was. */
-export function lastToolOn(job: JobState, sheet: string): string {
-  let last = { seq: 0, id: '' };
+/** @returns undefined where the sheet was measured with none yet */
+export function lastToolOn(job: JobState, sheet: string): string | undefined {
+  let last: { readonly seq: number; readonly id: string } | undefined;
   for (const place of sheetPlaces(job, sheet))
     for (const { seq, instrument } of placeAt(job, placeKey(place)).readings)
-      if (instrument !== null && seq > last.seq) last = { seq, id: instrument.id };
-  return last.id;
+      if (instrument !== null && seq > (last?.seq ?? 0)) last = { seq, id: instrument.id };
+  return last?.id;
 }

@@ -160,7 +160,10 @@ test('where nothing is wrong the hand stays', () => {
 test('each sheet keeps its gauge: that which it was measured with, or which was taken in hand for it', () => {
   const demo = heavy();
   measure(demo, skirt(1), '126.84', 'MC-7');
-  expect([lastToolOn(demo.job, 'pistonSkirt'), lastToolOn(demo.job, 'boreDiameter')]).toEqual(['MC-7', '']);
+  expect([lastToolOn(demo.job, 'pistonSkirt'), lastToolOn(demo.job, 'boreDiameter')]).toEqual([
+    'MC-7',
+    undefined,
+  ]);
   const hand = bench(demo);
   const inHand = () => hand.instrument()?.id;
   hand.toSheet('pistonSkirt');
@@ -174,6 +177,33 @@ test('each sheet keeps its gauge: that which it was measured with, or which was 
   expect(inHand()).toBe('MC-7');
   hand.toSheet('pistonSkirt');
   expect(inHand()).toBe('BG-3');
+});
+test('a gauge that is taken for another sheet leaves the one in hand here as it was', () => {
+  const hand = bench(heavy());
+  hand.select(bore(1, 25, 'along'));
+  expect(hand.instrument()?.id).toBe('BG-3');
+  hand.toSheet('pistonSkirt');
+  hand.useInstrument('MC-7');
+  hand.toSheet('boreDiameter');
+  expect(hand.instrument()?.id).toBe('BG-3');
+});
+test('a setting is of the gauge that was set: with another one in hand it is asked again', () => {
+  const hand = bench(heavy());
+  hand.select(bore(1, 25, 'along'));
+  const setting = { text: '127.00', unit: 'mm', against: 'setting ring SR-127' } as const;
+  expect([hand.unsaidHow(), hand.counts()]).toEqual([true, 'mm']);
+  hand.sayHow('boreDiameter', { conditions: [], setting });
+  hand.type('+7');
+  // A figure counts graduations now, and that is what stands beside it.
+  expect([hand.unsaidHow(), hand.counts(), hand.understood()?.words]).toEqual([
+    false,
+    '0.01 mm',
+    expect.stringContaining('127.07 mm'),
+  ]);
+  hand.useInstrument('MC-7');
+  expect([hand.unsaidHow(), hand.setTo(), hand.counts()]).toEqual([true, undefined, 'mm']);
+  hand.useInstrument('BG-3');
+  expect([hand.unsaidHow(), hand.counts()]).toEqual([false, '0.01 mm']);
 });
 test('a gauge that somebody else uses on the sheet does not come into the hand', () => {
   const demo = heavy();
