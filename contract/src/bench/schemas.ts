@@ -66,16 +66,17 @@ const takenSeen = {
 const takenTyped = { ...takenSeen, typedFirst: z.exactOptional(z.string()) };
 const condition = z.object({ condition: id, is: id });
 const input = z.object({ place: placeKey, reading: z.int() });
+const takenHow = {
+  ...takenTyped,
+  reading,
+  unit: lengthUnit.nullable(),
+  unitUsed: lengthUnit.nullable(),
+  instrument: instrument.nullable(),
+  setting: z.exactOptional(z.object({ size: printedLength, against: name })),
+  conditions: z.exactOptional(z.array(condition)),
+};
 export const benchEventData = {
-  readingTaken: z.object({
-    ...takenTyped,
-    reading,
-    unit: lengthUnit.nullable(),
-    unitUsed: lengthUnit.nullable(),
-    instrument: instrument.nullable(),
-    setting: z.exactOptional(z.object({ size: printedLength, against: name })),
-    conditions: z.exactOptional(z.array(condition)),
-  }),
+  readingTaken: z.object({ ...takenHow, unfit: z.exactOptional(z.string()) }),
   valueDerived: z.object({
     place: placeKey,
     ended: z.object({ reading: z.int(), as: z.enum(['refined', 'corrected', 'void']) }).nullable(),
@@ -101,7 +102,7 @@ export const benchEventData = {
 
 /** The data of older versions, as they were written then. */
 export const olderBenchEventData = {
-  readingTaken: [z.object(taken), z.object(takenSeen), z.object(takenTyped)],
+  readingTaken: [z.object(taken), z.object(takenSeen), z.object(takenTyped), z.object(takenHow)],
 };
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */

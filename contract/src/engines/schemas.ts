@@ -3,6 +3,8 @@ import {
   decimalLength,
   ENGINE_CLASSES,
   FIT_AXES,
+  INSTRUMENT_KINDS,
+  ONE_INPUT_RULES,
   JOURNAL_KINDS,
   REPORT_CAUSES,
   USUAL_KINDS,
@@ -235,6 +237,8 @@ function isSerialPattern(pattern: string): boolean {
   }
 }
 
+/** In which state what a value is worked out from must have been taken. */
+const takenSo = z.exactOptional(z.object({ condition: id, is: id }));
 export const characteristic = z.object({
   id,
   name,
@@ -242,7 +246,7 @@ export const characteristic = z.object({
   along: z.exactOptional(purposes),
   parts: z.array(partKind),
   stateOf: partKind,
-  tools: z.array(z.enum(['feeler', 'sizeGauge'])),
+  tools: z.array(z.enum(INSTRUMENT_KINDS)),
   words: z.object({ tight: name, loose: name }),
   questions: z.array(
     z.object({
@@ -258,10 +262,13 @@ export const characteristic = z.object({
   passes: z.exactOptional(z.enum(YES_NO)),
   from: z.exactOptional(
     z.discriminatedUnion('rule', [
-      z.object({ rule: z.literal('difference'), of: id, less: id }),
-      z.object({ rule: z.literal('range'), of: id }),
+      z.object({ rule: z.literal('difference'), of: id, less: id, when: takenSo }),
+      z.object({ rule: z.enum(ONE_INPUT_RULES), of: id, when: takenSo }),
     ]),
   ),
+  judgedAs: z.exactOptional(id),
+  below: z.exactOptional(z.literal('interference')),
+  under: z.exactOptional(z.literal('head')),
   conditions: z.exactOptional(
     z
       .array(

@@ -1,4 +1,4 @@
-import { decimalLength } from '@oak-gate/core';
+import { decimalLength, INSTRUMENT_KINDS } from '@oak-gate/core';
 import type { Instrument, InstrumentEventData, PrintedLength } from '@oak-gate/core';
 import { clockEventData } from '../common/clock';
 import { id, isoDate, lengthOnTheWire, lengthUnit, name, printedLength } from '../common/values';
@@ -7,7 +7,7 @@ import * as z from 'zod';
 export const instrument = z.object({
   id,
   name,
-  kind: z.enum(['feeler', 'sizeGauge']),
+  kind: z.enum(INSTRUMENT_KINDS),
   unit: lengthUnit,
   resolution: lengthOnTheWire,
   uncertainty: lengthOnTheWire,
@@ -33,7 +33,7 @@ export const registerInstrumentRequest = z
     instrument: z.strictObject({
       id,
       name,
-      kind: z.enum(['feeler', 'sizeGauge']),
+      kind: z.enum(INSTRUMENT_KINDS),
       unit: lengthUnit,
       resolution: figureText,
       uncertainty: figureText,

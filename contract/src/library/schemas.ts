@@ -7,6 +7,7 @@ import {
   DOCUMENT_KINDS,
   ENGINE_CLASSES,
   GROUPS,
+  SPREADS_OF,
   REVISION_STATES,
   UNIT_KINDS,
   PIN_VERSIONS,
@@ -77,7 +78,11 @@ export const documentRevision = z.object({
 }) satisfies z.ZodType<DocumentRevision>;
 const step = z.object({ torque: z.exactOptional(printedFigure), angle: z.exactOptional(printedFigure) });
 const rule = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('spread'), across: z.enum(GROUPS) }),
+  z.object({
+    kind: z.literal('spread'),
+    across: z.enum(GROUPS),
+    of: z.exactOptional(z.enum(SPREADS_OF)),
+  }),
   z.object({ kind: z.literal('match'), across: z.enum(GROUPS) }),
   z.object({ kind: z.literal('relation'), notSmallerThan: fitAddress }),
   z.object({ kind: z.literal('check'), question: text(300) }),
@@ -99,6 +104,7 @@ export const limitRow = z.object({
   printed: perBound(printedFigure),
   also: z.exactOptional(perBound(printedFigure)),
   unitChosenBy: z.exactOptional(name),
+  fitIs: z.exactOptional(z.literal('interference')),
   formula: z.exactOptional(
     z.object({ bound: BOUND, perDiameter: z.number(), uplift: z.exactOptional(z.number()) }),
   ),
@@ -357,6 +363,12 @@ export const modelSummary = z.object({
   cylinders: z.int(),
   digest: sha256,
 });
+export const routeSummary = z.object({
+  id: z.string(),
+  covers: z.string(),
+  /** The classes of engine that it is for; every one where nothing is said. */
+  classes: z.exactOptional(z.array(z.string())),
+});
 export const libraryView = z.object({
   total: z.int(),
   revisions: z.array(revisionSummary),
@@ -366,7 +378,7 @@ export const libraryView = z.object({
     z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
   ),
   /** What a job can be opened on. */
-  routes: z.array(z.object({ id: z.string(), covers: z.string() })),
+  routes: z.array(routeSummary),
 });
 /** An answer of the look-up: a document, a row of one, a model or a characteristic. */
 export const searchHit = z.object({
@@ -473,6 +485,7 @@ export const documentFile = z.object({
 });
 export type RevisionSummary = DeepReadonly<z.output<typeof revisionSummary>>;
 export type RevisionView = DeepReadonly<z.output<typeof revisionView>>;
+export type RouteSummary = DeepReadonly<z.output<typeof routeSummary>>;
 export type ModelSummary = DeepReadonly<z.output<typeof modelSummary>>;
 export type LibraryView = DeepReadonly<z.output<typeof libraryView>>;
 export type SearchView = DeepReadonly<z.output<typeof searchView>>;

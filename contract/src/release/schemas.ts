@@ -1,4 +1,4 @@
-import { CONDITIONS, DIAMETER_BASES, ROLES, STAGES } from '@oak-gate/core';
+import { CONDITIONS, DIAMETER_BASES, ENGINE_CLASSES, ROLES, STAGES } from '@oak-gate/core';
 import type {
   ArrivalEventData,
   CylinderFacts,
@@ -17,6 +17,7 @@ export const stage = z.enum(STAGES);
 export const route = z.object({
   id,
   covers: name,
+  classes: z.exactOptional(z.array(z.enum(ENGINE_CLASSES)).min(1)),
   gates: z
     .array(
       z.object({

@@ -55,6 +55,8 @@ export function cellWords(fault: CellFault): string {
       return `"${fault.found}" is not a date: write year-month-day`;
     case 'STATION_THERE':
       return `the engine has a station "${fault.found}" already`;
+    case 'NOT_A_FIT':
+      return `"${fault.found}" can only be said of a fit of two parts, and this is one size`;
     case 'TOO_LONG':
       return `this is too long: ${fault.found}`;
     case 'UNIT_OF_OTHER_KIND':

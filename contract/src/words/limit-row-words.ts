@@ -54,9 +54,10 @@ function windowWords(min: PrintedFigure | undefined, max: PrintedFigure | undefi
 }
 
 /** What a row states, as printed, without its unit. */
-export function rowFigures({ printed, formula, rule }: LimitRow): string {
+export function rowFigures({ printed, formula, rule, fitIs }: LimitRow): string {
   const worn = windowWords(printed.serviceMin, printed.serviceMax);
-  const window = windowWords(printed.min, printed.max);
+  const said = windowWords(printed.min, printed.max);
+  const window = said === '' || fitIs === undefined ? said : `${fitIs} ${said}`;
   const parts = [
     rule?.kind === 'spread' || rule?.kind === 'match' ? '' : window,
     worn === '' ? '' : `worn ${worn}`,
@@ -87,7 +88,7 @@ function ruleFigures(rule: LimitRow['rule'], max: PrintedFigure | undefined): st
   if (rule === undefined) return '';
   switch (rule.kind) {
     case 'spread':
-      return `all ${GROUP_WORDS[rule.across]} within ${max?.text ?? '?'}`;
+      return `${rule.of === 'mids' ? 'the mid heights of ' : ''}all ${GROUP_WORDS[rule.across]} within ${max?.text ?? '?'}`;
     case 'match':
       return `both ${GROUP_WORDS[rule.across]} alike within ${max?.text ?? '?'}`;
     case 'relation':

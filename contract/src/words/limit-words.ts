@@ -1,5 +1,5 @@
-import { showExact, showLength } from '@oak-gate/core';
-import type { LengthUnit, Limit, LimitInForce, Nanometres } from '@oak-gate/core';
+import { nanometres, showExact, showLength } from '@oak-gate/core';
+import type { Characteristic, LengthUnit, Limit, LimitInForce, Nanometres } from '@oak-gate/core';
 import { unitWord } from './place-words';
 import { WITHHELD_WORDS } from './state-words';
 
@@ -13,13 +13,34 @@ export function limitWords(limit: Pick<Limit, 'min' | 'max'>, unit: LengthUnit, 
 }
 
 /** A limit in short, as a chart prints it: the exact figures where they are exact in this unit. */
-export function showBound(limit: Limit, unit: LengthUnit): string {
+export function showBound(limit: Limit, unit: LengthUnit, below?: 'interference'): string {
+  if (below !== undefined) {
+    const turned = asInterference(limit);
+    if (turned !== undefined) return `${below} ${showBound(turned, unit)}`;
+  }
   const min = limit.min ?? limit.serviceMin;
   const max = limit.max ?? limit.serviceMax;
   if (min !== undefined && max !== undefined)
     return `${boundText(min, unit, 'up')} to ${boundText(max, unit, 'down')}`;
   if (min !== undefined) return `at least ${boundText(min, unit, 'up')}`;
   return max === undefined ? 'no limit' : `at most ${boundText(max, unit, 'down')}`;
+}
+
+/**
+ * A window that lies below nothing as the interference that it is, which is how documents print it.
+ * @returns undefined where some of it is a clearance
+ */
+function asInterference(limit: Limit): Limit | undefined {
+  const ends = [limit.min, limit.max, limit.serviceMin, limit.serviceMax].filter((end) => end !== undefined);
+  if (ends.length === 0 || ends.some((end) => end > 0)) return undefined;
+  const turn = (bound: keyof Limit, end: Nanometres | undefined): Limit =>
+    end === undefined ? {} : { [bound]: nanometres(-end) };
+  return {
+    ...turn('max', limit.min),
+    ...turn('min', limit.max),
+    ...turn('serviceMax', limit.serviceMin),
+    ...turn('serviceMin', limit.serviceMax),
+  };
 }
 
 /** A bound with one figure as benches write it (40.0 thou, 0.95 mm); what is not exact rounds inward. */
@@ -35,15 +56,20 @@ export function boundText(value: Nanometres, unit: LengthUnit, inward: 'up' | 'd
 export const limitText = (
   inForce: Extract<LimitInForce, { state: 'inForce' }>,
   unit: LengthUnit,
-  passes = 'yes',
-): string => (inForce.asks === undefined ? showBound(inForce.limit, unit) : passes);
+  measured?: Pick<Characteristic, 'passes' | 'below'>,
+): string =>
+  inForce.asks === undefined ? showBound(inForce.limit, unit, measured?.below) : (measured?.passes ?? 'yes');
 
 /** What is in force at a place, in words: the window in a unit, or why there is none. */
-export function inForceWords(inForce: LimitInForce, unit: LengthUnit, passes = 'yes'): string {
+export function inForceWords(
+  inForce: LimitInForce,
+  unit: LengthUnit,
+  measured?: Pick<Characteristic, 'passes' | 'below'>,
+): string {
   if (inForce.state === 'withheld') return WITHHELD_WORDS[inForce.why];
   if (inForce.state === 'none') return 'no limit';
   // A check has no figures: it is asked for, and the answer that is right is the limit.
   return inForce.asks !== undefined
-    ? `must be ${passes}`
-    : `${showBound(inForce.limit, unit)} ${unitWord(unit)}`;
+    ? `must be ${measured?.passes ?? 'yes'}`
+    : `${showBound(inForce.limit, unit, measured?.below)} ${unitWord(unit)}`;
 }

@@ -36,6 +36,7 @@ export const AXIS_WORDS: Readonly<Record<Axis, string>> = {
 /** What parts are called: one, and several. */
 const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: string]>> = {
   bore: ['bore', 'bores'],
+  block: ['block bore', 'block bores'],
   ring: ['ring', 'rings'],
   piston: ['piston', 'pistons'],
   pin: ['pin', 'pins'],

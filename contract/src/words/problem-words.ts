@@ -1,5 +1,6 @@
+import { kindOfSlot } from '@oak-gate/core';
 import type { Axis, Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
-import { AXIS_WORDS } from './place-words';
+import { AXIS_WORDS, partWords } from './place-words';
 
 import { SERVER_PROBLEM_WORDS } from './server-problem-words';
 import type { ServerProblemData, Words } from './server-problem-words';
@@ -33,6 +34,8 @@ const roleWords = (roles: readonly string[]): string =>
 const versions = ({ basedOn, now }: { readonly basedOn: number; readonly now: number }): string =>
   `you saw it at entry ${basedOn}, it now stands at entry ${now}`;
 
+/** The kind of part that a slot is for, as one says it. */
+const partName = (slot: string): string => partWords(undefined, kindOfSlot(slot))[0];
 export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemData[C]) => Words } = {
   MAY_NOT: ({ action, needs, person }) => ({
     what: `${person} may not ${action}`,
@@ -331,6 +334,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'entry bar',
     next: 'Type the blade that goes first: goes/stops.',
   }),
+  ENTRY_NOT_ON_CARD: ({ text, card }) => ({
+    what: 'The card of the strip has no such mark',
+    where: `"${text}"; its marks are ${card.join(', ')}`,
+    next: 'Type the two marks that it lies between, as 2.0-2.5; wider than the widest mark as <1.0, narrower than the narrowest as 3.0+.',
+  }),
   ENTRY_NOT_YES_OR_NO: ({ text }) => ({
     what: `"${text}" is neither yes nor no`,
     where: 'entry bar',
@@ -407,9 +415,9 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Put it right, measure again, and answer yes.',
   }),
   NO_PART_AT_PLACE: ({ slot }) => ({
-    what: 'No ring is fitted here',
+    what: `No ${partName(slot)} is named here`,
     where: slot,
-    next: 'Fit a ring first.',
+    next: `Say which ${partName(slot)} lies there first.`,
   }),
   NOT_APPLICABLE_HERE: ({ reason }) => ({
     what: 'This place is not measured',

@@ -31,13 +31,13 @@ export function waitGroups(state: JobState, waits: readonly Wait[]): readonly Wa
   });
 }
 
-/** A sheet and the column of it in which a place stands. */
+/** A sheet and what stands across it at a place: both directions of a cylinder are one. */
 function columnOf(state: JobState, key: string): string {
   const place = parsePlaceKey(key);
   const characteristic = currentPin(state)?.characteristics.find(({ id }) => id === place?.characteristic);
   if (place === undefined || characteristic === undefined) return key;
-  const { across } = axesOf(characteristic);
-  return [characteristic.id, ...across.map((axis) => place.at[axis] ?? '')].join(' ');
+  const [main] = axesOf(characteristic).across;
+  return [characteristic.id, ...(main === undefined ? [] : [place.at[main] ?? ''])].join(' ');
 }
 
 function groupWords(state: JobState, waits: readonly Wait[]): string {
@@ -47,10 +47,12 @@ function groupWords(state: JobState, waits: readonly Wait[]): string {
   const characteristic = pin?.characteristics.find(({ id }) => id === place?.characteristic);
   if (pin === undefined || place === undefined || characteristic === undefined) return '';
   const column = Object.fromEntries(
-    axesOf(characteristic).across.flatMap((axis) => {
-      const id = place.at[axis];
-      return id === undefined ? [] : [[axis, id]];
-    }),
+    axesOf(characteristic)
+      .across.slice(0, 1)
+      .flatMap((axis) => {
+        const id = place.at[axis];
+        return id === undefined ? [] : [[axis, id]];
+      }),
   );
   const where = [characteristic.name, headWords(pin.model.layout, column)].filter((each) => each !== '');
   const counts = new Map<string, number>();

@@ -171,6 +171,7 @@ const FAULTS: { readonly [C in CellFault['code']]: [Extract<CellFault, { code: C
   CELL_ERROR: [{ code: 'CELL_ERROR', found: '#REF!' }, /shows an error here: #REF!/],
   FIT_UNKNOWN: [{ code: 'FIT_UNKNOWN', found: 'Gap' }, /"Gap" means here is not said yet/],
   STATION_THERE: [{ code: 'STATION_THERE', found: 'top' }, /has a station "top" already/],
+  NOT_A_FIT: [{ code: 'NOT_A_FIT', found: 'interference' }, /only be said of a fit of two parts/],
   TOO_LONG: [{ code: 'TOO_LONG', found: '2001 characters' }, /too long: 2001 characters/],
   UNIT_OF_OTHER_KIND: [
     { code: 'UNIT_OF_OTHER_KIND', found: 'Nm', kind: 'length' },

@@ -187,8 +187,14 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
     return `${fit}: ${rule.row} asks for all ${GROUP_WORDS[rule.across ?? 'engine']} ${within}, and nobody told the application which these are on this engine`;
   const known =
     rule.most === undefined ? `at least ${show(rule.least)}` : `${show(rule.least)} to ${show(rule.most)}`;
-  const who = { bank: `all of the bank of ${cylinder}`, cylinder: `all in ${cylinder}` };
-  const group = rule.across === 'bank' || rule.across === 'cylinder' ? who[rule.across] : 'all cylinders';
+  const who = {
+    engine: 'all cylinders',
+    bank: `all of the bank of ${cylinder}`,
+    cylinder: `all in ${cylinder}`,
+    head: `all under the head of ${cylinder}`,
+    journal: `both on the crankpin of ${cylinder}`,
+  };
+  const group = `${rule.of === 'mids' ? 'the mid heights of ' : ''}${who[rule.across ?? 'engine']}`;
   return `${fit}, ${group} ${within}: they lie ${known} apart, which ${rule.state === 'broken' ? 'is too much' : 'does not prove it'} (${rule.row})`;
 }
 

@@ -65,21 +65,23 @@ const about = <D extends { readonly place: PlaceKey }>(
 /** What is written about places, as events. */
 export const BENCH_EVENTS = {
   readingTaken: event<ReadingTaken, Slice>()(
-    4,
+    5,
     (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
+      const why = taken.unfit ?? taken.late?.why;
       const reading: RecordedReading = {
         ...taken,
         seq,
         at,
         by: { id: by.id, name: by.name },
-        status: taken.late === null ? 'current' : 'spent',
-        ...(taken.late === null ? {} : { ended: { seq, why: taken.late.why } }),
+        status: taken.unfit !== undefined ? 'void' : taken.late === null ? 'current' : 'spent',
+        ...(why === undefined ? {} : { ended: { seq, why } }),
       };
       const changed = atPlace(state, place, (record) => withReading(record, reading, refines, contests));
       return { ...changed, measuredAt: measuredAlso(state, taken.parts, place) };
     },
     (data) => ({ ...data, basedOn: null, late: null }),
     (data) => data, // what was typed first was not kept
+    sameWords,
     sameWords,
   ),
   valueDerived: event<ValueDerived, Slice>()(1, (state, { place, ended: before, value }, { seq, at, by }) => {
@@ -178,12 +180,13 @@ function withReading(
   contests: boolean,
 ): PlaceRecord {
   // A late reading is evidence of the part as it was: it stands before what was measured since, and touches nothing else.
-  const { late } = reading;
+  const { late, unfit } = reading;
   if (late !== null) {
     const at = record.readings.findIndex(({ seq }) => seq > late.since);
     const before = at < 0 ? record.readings : record.readings.slice(0, at);
     return { ...record, readings: [...before, reading, ...record.readings.slice(before.length)] };
   }
+  if (unfit !== undefined) return { ...record, readings: [...record.readings, reading] };
   const narrowed =
     refines === null ? record : ended(record, refines, 'refined', reading.seq, 'narrowed by a later reading');
   const rivals = record.readings.filter(({ status }) => status === 'current').map(({ seq }) => seq);

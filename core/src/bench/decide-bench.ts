@@ -5,7 +5,7 @@ import type { PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
 import { bothTogether, evidenceOf, readEvidence, saysNoMore } from '../evidence/evidence';
 import type { ReadFault } from '../evidence/evidence-rules';
-import { bladeSizes } from '../instruments/instrument';
+import { bladeSizes, cardMarks } from '../instruments/instrument';
 import type { Instrument } from '../instruments/instrument';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
@@ -209,9 +209,10 @@ function take(
   const taken = understand(state, place, command, command.seen, instrument);
   if (!taken.ok) return taken;
   const event = (refines: number | null, contests: boolean): Decided =>
-    ok([{ type: 'readingTaken', v: 4, data: { place, basedOn, ...taken.value, refines, contests } }]);
+    ok([{ type: 'readingTaken', v: 5, data: { place, basedOn, ...taken.value, refines, contests } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
-  if (taken.value.late !== null) return event(null, false);
+  // What a question speaks against is kept as void: it was taken, and is evidence of nothing.
+  if (taken.value.late !== null || taken.value.unfit !== undefined) return event(null, false);
   const isFresh = basedOn === record.version;
   if (record.contested.length > 0) {
     const isRival = record.readings.some(
@@ -235,7 +236,7 @@ function take(
     return refuse('PLACE_HAS_READING', { place, text: now.text });
   const verdict = judgeAgain(state, where, { ...taken.value, reading: together });
   const data = { place, basedOn, ...taken.value, reading: together, verdict };
-  return ok([{ type: 'readingTaken', v: 4, data: { ...data, refines: now.seq, contests: false } }]);
+  return ok([{ type: 'readingTaken', v: 5, data: { ...data, refines: now.seq, contests: false } }]);
 }
 
 function correct(
@@ -254,11 +255,14 @@ function correct(
   if (!taken.ok) return taken;
   const { basedOn } = command;
   const data = { place, basedOn, ...taken.value, refines: null, contests: false };
-  return ok([corrected, { type: 'readingTaken', v: 4, data }]);
+  return ok([corrected, { type: 'readingTaken', v: 5, data }]);
 }
 
 /** Since these rules, a figure of a gauge that was set to a size is how far from it the size is. */
 const DEVIATIONS_SINCE = 7;
+
+/** Since these rules, what was taken although a question speaks against it is kept as void, with the reason. */
+const UNFIT_KEPT_SINCE = 8;
 
 type Taken = Omit<ReadingTaken, 'place' | 'basedOn' | 'refines' | 'contests'>;
 
@@ -288,6 +292,7 @@ function understand(
   if (!parts.ok) return parts;
 
   const blades = instrument === null ? undefined : bladeSizes(instrument);
+  const marks = instrument === null ? undefined : cardMarks(instrument);
   const setting = settingOf(characteristic, said, place);
   const isComparator = state.rules >= DEVIATIONS_SINCE && instrument !== null && blades === undefined;
   // A figure means nothing before it is known what the gauge was set to.
@@ -300,14 +305,16 @@ function understand(
     unit: unit ?? instrument?.unit ?? 'mm',
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
+    ...(marks === undefined ? {} : { marks }),
   });
-  if (!entry.ok) return entryFault(entry.code, place, text);
+  if (!entry.ok) return entryFault(entry.code, place, text, instrument);
   if (instrument !== null && blades !== undefined) {
     if (entry.reading.kind === 'exact')
       return refuse('EXACT_FROM_FEELER', { place, instrument: instrument.id });
     if (entry.notes.includes('notInSet'))
       return refuse('BLADE_NOT_IN_SET', { place, instrument: instrument.id, text });
   }
+  let unfit: string | undefined;
   for (const question of questionsFor(
     characteristic,
     memberAt(layout, where.at.groove, where.at.member),
@@ -315,7 +322,9 @@ function understand(
   )) {
     const answer = answers.find((each) => each.question === question.id);
     if (answer === undefined) return refuse('QUESTION_OPEN', { place, question: question.text });
-    if (answer.answer === 'no') return refuse('QUESTION_SAYS_NO', { place, question: question.text });
+    if (answer.answer === 'yes') continue;
+    if (state.rules < UNFIT_KEPT_SINCE) return refuse('QUESTION_SAYS_NO', { place, question: question.text });
+    unfit ??= `${question.text} No.`;
   }
   const measuredIn = conditionsOf(characteristic, said, place);
   if (!measuredIn.ok) return measuredIn;
@@ -336,6 +345,7 @@ function understand(
     parts: parts.value.refs,
     verdict: judgePlace(state, where, parts.value.judged, entry.reading, instrument?.uncertainty),
     late: parts.value.late,
+    ...(unfit === undefined ? {} : { unfit }),
   });
 }
 
@@ -383,7 +393,12 @@ function settingOf(
   return ok({ size, against: said.against.trim().normalize('NFC') });
 }
 
-function entryFault(fault: ReadFault, place: PlaceKey, typed: string): ReturnType<typeof refuse> {
+function entryFault(
+  fault: ReadFault,
+  place: PlaceKey,
+  typed: string,
+  instrument: Instrument | null,
+): ReturnType<typeof refuse> {
   const text = typed.length > 40 ? `${typed.slice(0, 40)}…` : typed;
   switch (fault) {
     case 'empty':
@@ -396,6 +411,8 @@ function entryFault(fault: ReadFault, place: PlaceKey, typed: string): ReturnTyp
       return refuse('ENTRY_NEGATIVE', { place, text });
     case 'order':
       return refuse('ENTRY_ORDER', { place, text });
+    case 'notOnCard':
+      return refuse('ENTRY_NOT_ON_CARD', { place, text, card: (instrument?.blades ?? []).map((mark) => mark.text) });
     case 'notYesOrNo':
       return refuse('ENTRY_NOT_YES_OR_NO', { place, text });
   }

@@ -1,6 +1,7 @@
 import { along } from '../engines/along-axes';
 import { inputsOf } from '../engines/characteristic';
-import type { Characteristic } from '../engines/characteristic';
+import type { Characteristic, DerivedFrom } from '../engines/characteristic';
+import type { Layout } from '../engines/layout';
 import { layoutReason, placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
@@ -11,6 +12,7 @@ import type { LimitsPin } from '../library/limits-pin';
 import { plus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { derivedSize } from './derived-size';
+import type { InputSize } from './derived-size';
 import { judgePlace } from './judge-place';
 import type { JudgedState } from './judge-place';
 import type { ValueDerived } from './bench-events';
@@ -69,10 +71,15 @@ function valueNow(
   const readings = places.map((each) => each.map((at) => currentReading(placeAt(state, placeKey(at)))));
   const all = readings.flat();
   if (all.length === 0 || !all.every((each) => each !== undefined)) return undefined;
-  const sizes = readings.map((each) =>
-    each.flatMap((reading) => (reading !== undefined && isSize(reading.reading) ? [reading.reading] : [])),
+  if (!takenAsNeeded(pin, characteristic.from, places.flat(), all)) return undefined;
+  const sizes = readings.map((each, i) =>
+    each.flatMap((reading, j): InputSize[] => {
+      if (reading === undefined || !isSize(reading.reading)) return [];
+      const depth = depthOf(pin.model.layout, places[i]?.[j]?.at.station);
+      return [{ size: reading.reading, ...(depth === undefined ? {} : { depth }) }];
+    }),
   );
-  const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1]);
+  const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1], state.rules);
   const parts = partsAt(state, characteristic, place);
   if (reading === undefined || !parts.ok) return undefined;
   const uncertainty = all.map(uncertaintyOf).reduce(plus, ZERO);
@@ -86,6 +93,30 @@ function valueNow(
     parts: unionOf(all.flatMap((each) => each.parts)),
     verdict: judgePlace(state, place, parts.judged, reading, uncertainty),
   };
+}
+/** A bore without its shells is no bearing: what was taken in another state than the value needs does not come to it. */
+function takenAsNeeded(
+  { characteristics }: LimitsPin,
+  { when }: DerivedFrom,
+  places: readonly Place[],
+  readings: readonly RecordedReading[],
+): boolean {
+  if (when === undefined) return true;
+  return places.every(({ characteristic }, i) => {
+    const input = characteristics.find(({ id }) => id === characteristic);
+    const asked = input?.conditions?.some(({ id }) => id === when.condition) === true;
+    const said = readings[i]?.conditions?.find(({ condition }) => condition === when.condition);
+    return !asked || said?.is === when.is;
+  });
+}
+/** How deep a station lies below the top, nm: what is counted from the skirt's end is counted upwards. */
+function depthOf(layout: Layout, station: string | undefined): number | undefined {
+  const found = layout.stations.find(({ id }) => id === station);
+  return found === undefined
+    ? undefined
+    : found.datum === 'skirtEnd'
+      ? -found.distance.nm
+      : found.distance.nm;
 }
 const uncertaintyOf = ({ verdict, instrument }: RecordedReading): Nanometres =>
   verdict.uncertainty ?? instrument?.uncertainty ?? ZERO;

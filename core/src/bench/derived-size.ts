@@ -2,52 +2,101 @@ import type { DerivedFrom } from '../engines/characteristic';
 import { intervalOf } from '../evidence/size/interval';
 import type { Interval } from '../evidence/size/interval';
 import type { SizeReading } from '../evidence/size/size-reading';
-import { nanometres } from '../quantity/nanometres';
+import { nanometres, roundToNanometres } from '../quantity/nanometres';
+import { fitFromParts } from './fit-from-parts';
+
+/** A size that a value is worked out from. */
+export interface InputSize {
+  readonly size: SizeReading;
+  /** How deep it was taken, nm from the top; sizes without a depth are all of one. */
+  readonly depth?: number;
+}
+interface Ends {
+  readonly low: number;
+  readonly high: number;
+}
 
 /**
- * What two sets of sizes, or one, come to.
- * @param of, less intervals of the sizes, nm, none of them empty
- * @returns the least and the most that it can be, and whether both ends are real because every size is exact; undefined where
- *   a size has no upper end
+ * What two sets of sizes, or one, come to: the least and the most that it can be; undefined where they say nothing about it.
+ * @param of, less intervals of the sizes, nm, neither empty where the rule needs it
  */
 const DERIVE: Readonly<
-  Record<
-    DerivedFrom['rule'],
-    (of: readonly Interval[], less: readonly Interval[]) => { readonly low: number; readonly high: number }
-  >
+  Record<DerivedFrom['rule'], (of: readonly At[], less: readonly At[]) => Ends | undefined>
 > = {
   // The tightest place is the smallest of the one with the largest of the other, wherever around they were taken.
-  difference: (of, less) => ({
-    low: least(of, 'lo') - most(less, 'hi'),
-    high: most(of, 'hi') - least(less, 'lo'),
-  }),
-  range: (of) => ({
-    low: Math.max(0, most(of, 'lo') - least(of, 'hi')),
-    high: most(of, 'hi') - least(of, 'lo'),
-  }),
+  difference: (of, less) => {
+    const { least, most } = fitFromParts({ hole: endsOf(of), shaft: endsOf(less) });
+    return { low: least, high: most };
+  },
+  range: (of) => apart(of),
+  meanRange: (of) => apart(levelsOf(of).map(([, mean]) => mean)),
+  taper: (of) => {
+    const less = topLessBottom(of);
+    if (less === undefined) return undefined;
+    const sizes = [Math.abs(less.low), Math.abs(less.high)];
+    return { low: less.low <= 0 && less.high >= 0 ? 0 : Math.min(...sizes), high: Math.max(...sizes) };
+  },
+  choke: (of) => {
+    const less = topLessBottom(of);
+    return less === undefined ? undefined : { low: Math.max(0, -less.high), high: Math.max(0, -less.low) };
+  },
 };
-const least = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
-  Math.min(...all.map((each) => each[end]));
-const most = (all: readonly Interval[], end: 'lo' | 'hi'): number =>
-  Math.max(...all.map((each) => each[end]));
+type At = Pick<Interval, 'lo' | 'hi'> & { readonly depth?: number };
+const endsOf = (all: readonly At[]): readonly number[] => all.flatMap(({ lo, hi }) => [lo, hi]);
+function apart(all: readonly At[]): Ends {
+  const [los, his] = [all.map(({ lo }) => lo), all.map(({ hi }) => hi)];
+  return {
+    low: Math.max(0, Math.max(...los) - Math.min(...his)),
+    high: Math.max(...his) - Math.min(...los),
+  };
+}
+/** The mean at each depth, from the shallowest to the deepest, unrounded. */
+function levelsOf(all: readonly At[]): readonly (readonly [number, At])[] {
+  const levels = new Map<number, At[]>();
+  for (const each of all) levels.set(each.depth ?? 0, [...(levels.get(each.depth ?? 0) ?? []), each]);
+  const mean = (sizes: readonly number[]): number =>
+    sizes.reduce((sum, each) => sum + each, 0) / sizes.length;
+  return [...levels]
+    .sort(([a], [b]) => a - b)
+    .map(([depth, at]) => [depth, { lo: mean(at.map(({ lo }) => lo)), hi: mean(at.map(({ hi }) => hi)) }]);
+}
+/** undefined of one station: nothing can be said of how a bore runs. */
+function topLessBottom(all: readonly At[]): Ends | undefined {
+  const levels = levelsOf(all);
+  const [top, bottom] = [levels[0]?.[1], levels.at(-1)?.[1]];
+  return levels.length < 2 || top === undefined || bottom === undefined
+    ? undefined
+    : { low: top.lo - bottom.hi, high: top.hi - bottom.lo };
+}
 
-/** @returns what is known of the value, never rounded to a number: a spread where every size is exact, else a bracket */
+/**
+ * @param rules by which the story is told: since 8 one point alone shows no range
+ * @returns what is known of the value, never rounded to a number: a spread where every size is exact, else a bracket
+ */
 export function derivedSize(
   rule: DerivedFrom['rule'],
-  of: readonly SizeReading[],
-  less: readonly SizeReading[] = [],
+  of: readonly InputSize[],
+  less: readonly InputSize[] = [],
+  rules = ONE_POINT_SINCE,
 ): SizeReading | undefined {
   if (of.length === 0 || (rule === 'difference' && less.length === 0)) return undefined;
-  const [minuend, other] = [of.map(intervalOf), less.map(intervalOf)];
+  if (rules >= ONE_POINT_SINCE && isOnePoint(rule, of)) return undefined;
+  const at = (all: readonly InputSize[]): readonly At[] =>
+    all.map(({ size, depth }) => ({ ...intervalOf(size), ...(depth === undefined ? {} : { depth }) }));
+  const [minuend, other] = [at(of), at(less)];
+  if ([...minuend, ...other].some(({ hi }) => !Number.isFinite(hi))) return undefined;
+  const ends = DERIVE[rule](minuend, other);
+  if (ends === undefined) return undefined;
+  const { low, high } = ends;
+  const isReal = [...of, ...less].every(({ size: { kind } }) => kind === 'exact' || kind === 'spread');
   // Both ends of a spread are there: how far apart such sizes lie is known and no bracket.
-  if (rule === 'range' && of.every(({ kind }) => kind === 'exact' || kind === 'spread'))
-    return { kind: 'exact', value: nanometres(most(minuend, 'hi') - least(minuend, 'lo')) };
-  const { low, high } = DERIVE[rule](minuend, other);
-  if (!Number.isFinite(low) || !Number.isFinite(high)) return undefined;
-  if (low === high) return { kind: 'exact', value: nanometres(low) };
+  if (rule === 'range' && isReal) return { kind: 'exact', value: nanometres(high) };
+  if (low === high) return { kind: 'exact', value: roundToNanometres(low) };
   // Around a part both ends are there; of a range, or of brackets, the true value is one of those between.
-  const isReal = rule === 'difference' && [...minuend, ...other].every(({ lo, hi }) => lo === hi);
-  return isReal
+  return rule === 'difference' && [...minuend, ...other].every(({ lo, hi }) => lo === hi)
     ? { kind: 'spread', low: nanometres(low), high: nanometres(high) }
-    : { kind: 'between', goes: nanometres(low), stops: nanometres(high) };
+    : { kind: 'between', goes: roundToNanometres(low), stops: roundToNanometres(high) };
 }
+const ONE_POINT_SINCE = 8;
+const isOnePoint = (rule: DerivedFrom['rule'], of: readonly InputSize[]): boolean =>
+  rule === 'range' && of.length < 2 && of.every(({ size: { kind } }) => kind !== 'spread');

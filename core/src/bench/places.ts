@@ -113,6 +113,8 @@ export interface RecordedReading {
   readonly verdict: VerdictFact;
   /** How it was judged before the limits changed under it, the first one first. */
   readonly judgedBefore?: readonly VerdictFact[];
+  /** Set where it was void from the first: what was asked, and that the answer was no. */
+  readonly unfit?: string;
   /** Set where it was spent before it came in: it is evidence of the part as it was. */
   readonly late: Late | null;
   readonly status: ReadingStatus;

@@ -1,7 +1,7 @@
 import { intervalOf } from '../evidence/size/interval';
 import type { SizeReading } from '../evidence/size/size-reading';
 import { derivedSize } from './derived-size';
-import { AXES, quantityOf, rowAxesOf } from '../engines/characteristic';
+import { AXES, inputsOf, quantityOf, rowAxesOf } from '../engines/characteristic';
 import type { Axis, Characteristic } from '../engines/characteristic';
 import type { Layout } from '../engines/layout';
 import { placesOf } from '../engines/place';
@@ -20,9 +20,16 @@ export interface SheetModel {
 export interface SheetBlock {
   /** What all of its columns have in common, where it was split by bank. */
   readonly bank?: string;
-  /** Ids along the axis that stands across; a single empty one where nothing does. */
+  /** Ids along what stands across; a single empty one where nothing does. */
   readonly columns: readonly At[];
+  /** What its columns stand under, from the left: a cylinder with its two directions, a head with its liners. Empty where under nothing. */
+  readonly heads: readonly SheetHead[];
   readonly groups: readonly SheetGroup[];
+}
+export interface SheetHead {
+  readonly at: At;
+  /** How many columns stand under it. */
+  readonly span: number;
 }
 export interface SheetGroup {
   /** What its lines have in common: the ring of its stations; empty where a line says all. */
@@ -37,21 +44,32 @@ export interface SheetLine {
 type At = Place['at'];
 
 /** What may stand across, the first of these that a characteristic is measured along. */
-const ACROSS = ['cylinder', 'journal', 'head', 'bank'] as const satisfies readonly Axis[];
+const ACROSS = ['journal', 'cylinder', 'head', 'bank'] as const satisfies readonly Axis[];
+/** What stands side by side below it: the rods of a crankpin, along and across. */
+const BESIDE: Readonly<Partial<Record<Axis, readonly Axis[]>>> = {
+  journal: ['cylinder', 'direction'],
+  cylinder: ['direction'],
+};
 /** Axes that name one thing together: a member is a member of its groove. */
 const TOGETHER: readonly (readonly Axis[])[] = [['groove', 'member']];
 
 /**
- * @param most how many may stand side by side; more are split by bank where they are cylinders of banks, else counted off
+ * @param most how many may stand side by side; more are split by bank where they are cylinders of banks, else counted off.
+ *   What stands under one head is never parted
  */
 export function sheetModel(layout: Layout, characteristic: Characteristic, most = Infinity): SheetModel {
   const axes = axesOf(characteristic);
   const places = placesOf(layout, characteristic);
-  const columns = distinct(places.map(({ at }) => only(at, axes.across)));
+  const [main] = axes.across;
+  const columns = inOrder(
+    distinct(places.map(({ at }) => only(at, axes.across))),
+    main === undefined ? [] : [main],
+  );
   return {
     characteristic,
-    blocks: split(layout, columns, axes.across[0], most).map((block) => ({
+    blocks: split(layout, columns, axes.across, most).map((block) => ({
       ...block,
+      heads: headsOf(layout, characteristic, block.columns),
       groups: groupsOf(places, block.columns, axes),
     })),
   };
@@ -63,21 +81,57 @@ export const axesOf: (characteristic: Characteristic) => {
   readonly groups: readonly Axis[];
   readonly lines: readonly Axis[];
 } = onceFor(({ axes }: Characteristic) => {
-  const across = ACROSS.find((axis) => axes.includes(axis));
+  const main = ACROSS.find((axis) => axes.includes(axis));
+  const beside = main === undefined ? undefined : BESIDE[main]?.find((axis) => axes.includes(axis));
+  const across = [...(main === undefined ? [] : [main]), ...(beside === undefined ? [] : [beside])];
   const down: Axis[][] = [];
   for (const axis of AXES) {
-    if (!axes.includes(axis) || axis === across) continue;
+    if (!axes.includes(axis) || across.includes(axis)) continue;
     const fellows = TOGETHER.find((group) => group.includes(axis));
     const before = down.at(-1);
     if (before !== undefined && fellows?.includes(before[0] ?? axis) === true) before.push(axis);
     else down.push([axis]);
   }
-  return {
-    across: across === undefined ? [] : [across],
-    groups: down.slice(0, -1).flat(),
-    lines: down.at(-1) ?? [],
-  };
+  return { across, groups: down.slice(0, -1).flat(), lines: down.at(-1) ?? [] };
 });
+
+/** Brings together what is alike along some axes, in the order in which each first came. */
+function inOrder(columns: readonly At[], axes: readonly Axis[]): readonly At[] {
+  const groups = new Map<string, At[]>();
+  for (const at of columns) {
+    const key = textOf(only(at, axes));
+    groups.set(key, [...(groups.get(key) ?? []), at]);
+  }
+  return [...groups.values()].flat();
+}
+
+function headsOf(
+  { heads = [] }: Layout,
+  characteristic: Characteristic,
+  columns: readonly At[],
+): readonly SheetHead[] {
+  const { across } = axesOf(characteristic);
+  const [main] = across;
+  const headOf = ({ cylinder = '' }: At): At => {
+    const found = heads.find(({ cylinders }) => cylinders.includes(cylinder));
+    return found === undefined ? {} : { head: found.id };
+  };
+  const over =
+    across.length > 1 && main !== undefined
+      ? (at: At): At => only(at, [main])
+      : characteristic.under === 'head' && heads.length > 0
+        ? headOf
+        : undefined;
+  if (over === undefined) return [];
+  const found: { at: At; span: number }[] = [];
+  for (const column of columns) {
+    const at = over(column);
+    const last = found.at(-1);
+    if (last !== undefined && textOf(last.at) === textOf(at)) last.span += 1;
+    else found.push({ at, span: 1 });
+  }
+  return found;
+}
 
 const only = (at: At, axes: readonly Axis[]): At =>
   Object.fromEntries(axes.flatMap((axis) => (at[axis] === undefined ? [] : [[axis, at[axis]]])));
@@ -89,20 +143,34 @@ function distinct(all: readonly At[]): readonly At[] {
 function split(
   { banks, cylinders }: Layout,
   columns: readonly At[],
-  across: Axis | undefined,
+  across: readonly Axis[],
   most: number,
 ): readonly Pick<SheetBlock, 'bank' | 'columns'>[] {
   if (columns.length <= most) return columns.length === 0 ? [] : [{ columns }];
-  if (across === 'cylinder' && banks.length > 1) {
+  const [main] = across;
+  if (main === 'cylinder' && banks.length > 1) {
     const bankOf = new Map(cylinders.map(({ id, bank }) => [id, bank]));
     return banks.flatMap(({ id }) => {
       const own = columns.filter(({ cylinder }) => bankOf.get(cylinder ?? '') === id);
       return own.length === 0 ? [] : [{ bank: id, columns: own }];
     });
   }
-  return Array.from({ length: Math.ceil(columns.length / most) }, (_, i) => ({
-    columns: columns.slice(i * most, (i + 1) * most),
-  }));
+  // As many of what stands across as fit whole, shared out evenly.
+  const whole = across.length < 2 ? columns.map((at) => [at]) : wholes(columns, main);
+  const widest = Math.max(...whole.map(({ length }) => length));
+  const blocks = Math.ceil(whole.length / Math.max(1, Math.floor(most / widest)));
+  const each = Math.ceil(whole.length / blocks);
+  return Array.from({ length: blocks }, (_, i) => ({
+    columns: whole.slice(i * each, (i + 1) * each).flat(),
+  })).filter((block) => block.columns.length > 0);
+}
+function wholes(columns: readonly At[], main: Axis | undefined): readonly (readonly At[])[] {
+  const found = new Map<string, At[]>();
+  for (const at of columns) {
+    const key = main === undefined ? '' : (at[main] ?? '');
+    found.set(key, [...(found.get(key) ?? []), at]);
+  }
+  return [...found.values()];
 }
 
 interface OpenLine {
@@ -147,10 +215,11 @@ export type ComputedLine = (typeof COMPUTED_LINES)[number];
 /** What is worked out over each column: nothing where its lines are of different fits, which nobody holds together. */
 export function computedLines(model: SheetModel): readonly ComputedLine[] {
   const { characteristic, blocks } = model;
-  const { groups, lines } = axesOf(characteristic);
+  const { across, groups, lines } = axesOf(characteristic);
   const rowAxes: readonly Axis[] = rowAxesOf(characteristic);
   const isAlike = ![...groups, ...lines].some((axis) => rowAxes.includes(axis));
-  const most = Math.max(0, ...blocks.map((block) => block.groups.flatMap((group) => group.lines).length));
+  const down = Math.max(0, ...blocks.map((block) => block.groups.flatMap((group) => group.lines).length));
+  const most = across.length > 1 ? down * 2 : down;
   if (!isAlike || most < 2 || quantityOf(characteristic) !== 'length') return [];
   switch (characteristic.wear) {
     case 'grows':
@@ -161,17 +230,66 @@ export function computedLines(model: SheetModel): readonly ComputedLine[] {
       return ['largest', 'smallest', 'range'];
   }
 }
-/** The places of a block's column, from top to bottom. */
-export const placesInColumn = ({ groups }: SheetBlock, column: number): readonly Place[] =>
-  groups.flatMap(({ lines }) => lines.flatMap(({ places }) => places[column] ?? []));
+/** The columns over which something is worked out together: those of one cylinder, or each by itself. */
+export function spansOf(
+  { columns, heads }: SheetBlock,
+  { characteristic }: Pick<SheetModel, 'characteristic'>,
+): readonly {
+  readonly at: At;
+  readonly from: number;
+  readonly span: number;
+}[] {
+  if (axesOf(characteristic).across.length < 2) return columns.map((at, from) => ({ at, from, span: 1 }));
+  let from = 0;
+  return heads.map(({ at, span }) => {
+    from += span;
+    return { at, from: from - span, span };
+  });
+}
+/** The places of some of a block's columns, from top to bottom. */
+export const placesInColumns = (
+  { groups }: SheetBlock,
+  { from, span }: { readonly from: number; readonly span: number },
+): readonly Place[] =>
+  groups.flatMap(({ lines }) =>
+    lines.flatMap(({ places }) => places.slice(from, from + span).filter((place) => place !== undefined)),
+  );
 
 /** What a computed line comes to over the sizes of a column; undefined where there are none. */
 export function computedSize(kind: ComputedLine, sizes: readonly SizeReading[]): SizeReading | undefined {
-  if (kind === 'range') return sizes.length < 2 ? undefined : derivedSize('range', sizes);
+  if (kind === 'range')
+    return sizes.length < 2
+      ? undefined
+      : derivedSize(
+          'range',
+          sizes.map((size) => ({ size })),
+        );
   const side = kind === 'largest' ? 1 : -1;
   const end = (size: SizeReading): number => {
     const { lo, hi } = intervalOf(size);
     return kind === 'largest' ? hi : lo;
   };
   return [...sizes].sort((a, b) => side * (end(b) - end(a)))[0];
+}
+
+/**
+ * What is worked out from a sheet and stands below it: of each characteristic the places under each of its spans. Those whose
+ * columns are others stand on their own sheet alone.
+ */
+export function workedBelow(
+  layout: Layout,
+  { characteristic }: Pick<SheetModel, 'characteristic'>,
+  all: readonly Characteristic[],
+): readonly { readonly characteristic: Characteristic; readonly under: (at: At) => readonly Place[] }[] {
+  const [main] = axesOf(characteristic).across;
+  return all
+    .filter((each) => inputsOf(each).includes(characteristic.id))
+    .filter((each) => main !== undefined && each.axes.includes(main))
+    .map((each) => {
+      const places = placesOf(layout, each);
+      return {
+        characteristic: each,
+        under: (at: At) => places.filter((place) => main !== undefined && place.at[main] === at[main]),
+      };
+    });
 }

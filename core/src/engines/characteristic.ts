@@ -1,6 +1,7 @@
 import type { YesNo } from '../quantity/yes-no';
 import type { UnitKind } from '../quantity/figure';
 import type { Grooves, Member } from './groove';
+import type { InstrumentKind } from '../quantity/instrument-kind';
 
 export const AXES = [
   'cylinder',
@@ -60,12 +61,21 @@ export interface MeasuringCondition {
 /**
  * A value that nobody measures at its place: it is worked out from what was measured elsewhere.
  * - `difference`: the one size less the other, over every direction or point in which either was taken
- * - `range`: how far the sizes lie apart: out-of-round, taper
+ * - `range`: how far the sizes lie apart: out-of-round, the tilt of a liner
+ * - `meanRange`: the largest mean of a station less the smallest: a belly and a waist show in it, which `taper` does not see.
+ *   It is never less than `taper`, and so the stricter of the two where a row does not say which it means
+ * - `taper`: how far the means of the shallowest and the deepest station differ, whichever is the larger
+ * - `choke`: by how much the shallowest station is narrower than the deepest; nothing where it is not
  */
 export type DerivedFrom =
-  | { readonly rule: 'difference'; readonly of: string; readonly less: string }
-  | { readonly rule: 'range'; readonly of: string };
-export const DERIVE_RULES = ['difference', 'range'] as const satisfies readonly DerivedFrom['rule'][];
+  | ({ readonly rule: 'difference'; readonly of: string; readonly less: string } & TakenSo)
+  | ({ readonly rule: OneInputRule; readonly of: string } & TakenSo);
+interface TakenSo {
+  /** Only from readings that were taken in this state, where their characteristic asks for it: a bore with its shells in. */
+  readonly when?: { readonly condition: string; readonly is: string };
+}
+export const ONE_INPUT_RULES = ['range', 'meanRange', 'taper', 'choke'] as const;
+export type OneInputRule = (typeof ONE_INPUT_RULES)[number];
 /** The characteristics that a value is worked out from. */
 export const inputsOf = ({ from }: Pick<Characteristic, 'from'>): readonly string[] =>
   from === undefined ? [] : from.rule === 'difference' ? [from.of, from.less] : [from.of];
@@ -111,7 +121,7 @@ export interface Characteristic {
   readonly parts: readonly PartKind[];
   /** Whose state (new, reused) selects the limit. */
   readonly stateOf: PartKind;
-  readonly tools: readonly ('feeler' | 'sizeGauge')[];
+  readonly tools: readonly InstrumentKind[];
   readonly words: { readonly tight: string; readonly loose: string };
   readonly questions: readonly Question[];
   readonly allowNegative: boolean;
@@ -128,6 +138,12 @@ export interface Characteristic {
   readonly passes?: YesNo;
   /** What it is worked out from, where it is not measured itself. */
   readonly from?: DerivedFrom;
+  /** The characteristic by whose rows it is judged: the same fit, known in another way. */
+  readonly judgedAs?: string;
+  /** What a size below nothing is called, where it is a fit of two parts. */
+  readonly below?: 'interference';
+  /** What its columns stand under on its sheet: liners under their head. */
+  readonly under?: 'head';
   /** In which state it is measured: said once with every reading. */
   readonly conditions?: readonly MeasuringCondition[];
   /** Its tool is set to a size first, and every reading names the setting. */

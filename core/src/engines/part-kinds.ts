@@ -5,6 +5,7 @@ import type { Layout } from './layout';
 /** The parts that every layout has slots for, as far as it has the axes. */
 export const USUAL_PARTS: readonly PartKindRule[] = [
   { kind: 'bore', axes: ['cylinder'], reworks: ['honed'] },
+  { kind: 'block', axes: ['cylinder'], reworks: ['bored'] },
   { kind: 'ring', axes: ['cylinder', 'groove', 'member'], reworks: ['filed'] },
   { kind: 'piston', axes: ['cylinder'], reworks: [] },
   { kind: 'pin', axes: ['cylinder'], reworks: [] },
@@ -28,8 +29,11 @@ export const partKindsOf = ({ partKinds = [] }: Pick<Layout, 'partKinds'>): read
   ...USUAL_PARTS,
   ...partKinds,
 ];
-/** @returns undefined where nobody has said where such parts lie */
+/**
+ * What a layout declares comes first: a kind that became usual later stays what it was in an older one.
+ * @returns undefined where nobody has said where such parts lie
+ */
 export const partKindRule = (
   { partKinds }: Pick<Layout, 'partKinds'>,
   kind: PartKind,
-): PartKindRule | undefined => USUAL.get(kind) ?? partKinds?.find((each) => each.kind === kind);
+): PartKindRule | undefined => partKinds?.find((each) => each.kind === kind) ?? USUAL.get(kind);

@@ -193,11 +193,13 @@ export const partIn = (state: PartsState, slot: SlotKey): Part | undefined =>
 
 /** Since these rules fitting a part of any kind is work on it; before, fitting a ring was. */
 const FITTING_IS_WORK_SINCE = 6;
+/** What is a part of the engine itself, and is named when a job is opened. */
+export const OF_THE_ENGINE: readonly PartKind[] = ['bore', 'block'];
 /** What somebody did to a part. The bores are named when the job is opened: that is no work on them. */
 export const workOn = ({ id, kind, history }: Part, rules: number): readonly PartStep[] =>
   history.filter(({ what }) => {
     if (what !== 'fitted') return true;
-    return rules < FITTING_IS_WORK_SINCE ? kind === 'ring' : kind !== 'bore' || !id.endsWith('#1');
+    return rules < FITTING_IS_WORK_SINCE ? kind === 'ring' : !OF_THE_ENGINE.includes(kind) || !id.endsWith('#1');
   });
 
 /** The id of the next part that is fitted in a slot: unique within the job, and readable on a tag. */

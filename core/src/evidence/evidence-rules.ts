@@ -15,10 +15,12 @@ export interface Typed {
   readonly allowNegative: boolean;
   /** The blades of the feeler set in hand, nm, ascending, where one is. */
   readonly blades?: readonly Nanometres[];
+  /** The clearances on the card of the strip that was crushed, nm, ascending. */
+  readonly marks?: readonly Nanometres[];
   /** Of a comparator: what it was set to, and what one graduation of it is; then a figure is how far from that the size is. */
   readonly setting?: { readonly size: Nanometres; readonly step: Nanometres };
 }
-export type ReadFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo';
+export type ReadFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo' | 'notOnCard';
 export type ReadText<R> =
   | {
       readonly ok: true;

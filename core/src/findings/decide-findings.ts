@@ -15,7 +15,7 @@ import {
 import type { PlaceRecord, PlacesState, RecordedReading, VerdictFact } from '../bench/places';
 import { partIn, workOn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
-import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
+import { parsePlaceKey, placeKey } from '../engines/place';
 import type { FitKey, PlaceKey } from '../engines/place';
 import { isInDate } from '../instruments/instrument';
 import { isDay } from '../kernel/instant';
@@ -24,7 +24,7 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { fitDecision } from '../library/judged-fit';
+import { fitDecision, fitOf } from '../library/judged-fit';
 import type { FitVariant, JudgedFit } from '../library/fit-variant';
 import { currentPin, limitOfFit } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
@@ -317,8 +317,9 @@ function measurersOf(
   fit: FitKey,
   at: string,
 ): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {
+  const pin = currentPin(state);
   const readings = sheetPlaces(state)
-    .filter((place) => fitKey(place) === fit)
+    .filter((place) => pin !== undefined && fitOf(pin, place) === fit)
     .flatMap((place) => placeAt(state, placeKey(place)).readings);
   return {
     ids: [...new Set(readings.map((reading) => reading.by.id))],

@@ -2,12 +2,13 @@ import { judge } from '../evidence/size/judge-size';
 import type { Verdict } from '../evidence/verdict';
 import { currentReading, isJudgedBy, placeAt, sheetPlaces } from '../bench/places';
 import type { PlacesState } from '../bench/places';
-import { fitKey, parsePlaceKey, placeKey } from '../engines/place';
+import { parsePlaceKey, placeKey } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import { BOUNDS } from '../library/limit';
 import type { Bound, Limit } from '../library/limit';
 import { isSize } from '../evidence/reading';
 import { contextFor } from '../library/fit-variant';
+import { fitOf } from '../library/judged-fit';
 import type { JudgedFit } from '../library/fit-variant';
 import type { LimitsPin } from '../library/limits-pin';
 import { currentPin } from '../library/limit-in-force';
@@ -106,7 +107,7 @@ function choiceOf(
       assumes: [...new Set(picked.flatMap(([, { assumes }]) => assumes))],
       mixed: new Set(ends.map(([, { row }]) => revisionOfRow(row))).size > 1,
       readings: sheetPlaces(state)
-        .filter((at) => fitKey(at) === judged.fit)
+        .filter((at) => fitOf(pin, at) === judged.fit)
         .flatMap((at) => {
           const key = placeKey(at);
           const reading = currentReading(placeAt(state, key));

@@ -12,7 +12,7 @@ import type { LimitRow } from '../library/document';
 import { contextAt } from '../library/judged-fit';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
-import type { Group } from '../library/row-rule';
+import type { Group, RowRule, SpreadOf } from '../library/row-rule';
 import { isLength } from '../quantity/figure';
 import { applies } from '../library/rank';
 
@@ -29,6 +29,8 @@ export interface SetRuleStand {
   readonly places: readonly string[];
   /** Of a spread or a match: within which group. */
   readonly across?: Group;
+  /** Of a spread: between which heights of its parts, where the row says it; else between all points, the stricter of the two. */
+  readonly of?: SpreadOf;
   /** Of a spread or a match, nm: at least and at most, and what is allowed. */
   readonly least?: number;
   readonly most?: number;
@@ -78,27 +80,30 @@ const isAt = (place: Place, address: Pick<LimitRow, 'groove' | 'member' | 'stati
   FIT_AXES.every((axis) => address[axis] === undefined || address[axis] === place.at[axis]);
 
 /** Which group a place is in; undefined where the layout does not say (it has no heads and no journals). */
-function groupOf(place: Place, across: Group, { cylinders }: Layout): string | undefined {
+function groupOf(place: Place, across: Group, { cylinders, heads, journals }: Layout): string | undefined {
+  const { cylinder = '' } = place.at;
   switch (across) {
     case 'engine':
       return 'all';
     case 'bank':
-      return cylinders.find(({ id }) => id === place.at.cylinder)?.bank;
+      return cylinders.find(({ id }) => id === cylinder)?.bank;
     case 'cylinder':
       return place.at.cylinder;
     case 'head':
+      return place.at.head ?? heads?.find((each) => each.cylinders.includes(cylinder))?.id;
     case 'journal':
-      return undefined;
+      return place.at.journal ?? journals?.find((each) => each.cylinders.includes(cylinder))?.id;
   }
 }
 
 function spreads(
   row: LimitRow,
-  { kind, across }: { readonly kind: 'spread' | 'match'; readonly across: Group },
+  rule: Extract<RowRule, { readonly kind: 'spread' | 'match' }>,
   here: readonly Place[],
   layout: Layout,
   standing: (place: Place) => Standing,
 ): SetRuleStand[] {
+  const { kind, across } = rule;
   const { max } = row.printed;
   if (max === undefined || !isLength(max)) return [];
   const groups = new Map<string, Standing[]>();
@@ -121,10 +126,12 @@ function spreads(
             cannotBecause: 'groupUnknown',
           },
         ];
+  const isOfMids = kind === 'spread' && rule.of === 'mids';
   return [...groups]
     .flatMap(([group, stands]): SetRuleStand[] => {
       const readings = stands.filter(isTaken);
-      const spread = spreadOfSet(readings.map(([, { reading }]) => reading));
+      const sizes = readings.map(([place, { reading }]) => ({ place, reading }));
+      const spread = isOfMids ? spreadOfMids(sizes) : spreadOfSet(sizes.map(({ reading }) => reading));
       if (spread === undefined || readings.length < 2 || stands.includes('missing')) return [];
       return [
         {
@@ -136,6 +143,7 @@ function spreads(
                 ? 'holds'
                 : 'notProven',
           across,
+          ...(kind === 'spread' && rule.of !== undefined ? { of: rule.of } : {}),
           least: spread.least,
           ...(spread.most === undefined ? {} : { most: spread.most }),
           allowed: max.nm,
@@ -143,6 +151,36 @@ function spreads(
       ];
     })
     .concat(cannot);
+}
+
+/**
+ * How far the mid heights of several parts lie apart: of each the middle between its lowest and its highest point.
+ * @returns undefined for fewer than two parts
+ */
+function spreadOfMids(
+  points: readonly { readonly place: Place; readonly reading: SizeReading }[],
+): { readonly least: number; readonly most?: number } | undefined {
+  const parts = new Map<string, ReturnType<typeof intervalOf>[]>();
+  for (const { place, reading } of points) {
+    const { point: _, ...part } = place.at;
+    const key = placeKey({ characteristic: place.characteristic, at: part });
+    parts.set(key, [...(parts.get(key) ?? []), intervalOf(reading)]);
+  }
+  if (parts.size < 2) return undefined;
+  const mids = [...parts.values()].map((all) => {
+    const [los, his] = [all.map(({ lo }) => lo), all.map(({ hi }) => hi)];
+    // The lowest point lies between the smallest of both ends, the highest between the largest of both.
+    return {
+      lo: (Math.min(...los) + Math.max(...los)) / 2,
+      hi: (Math.min(...his) + Math.max(...his)) / 2,
+    };
+  });
+  const highest = Math.max(...mids.map(({ hi }) => hi));
+  const least = Math.max(0, Math.max(...mids.map(({ lo }) => lo)) - Math.min(...mids.map(({ hi }) => hi)));
+  return {
+    least,
+    ...(Number.isFinite(highest) ? { most: highest - Math.min(...mids.map(({ lo }) => lo)) } : {}),
+  };
 }
 
 function grouped(groups: Map<string, Standing[]>, group: string): Standing[] {

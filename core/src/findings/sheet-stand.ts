@@ -38,6 +38,12 @@ const WORST_FIRST: Readonly<Record<PlaceStateWord, number>> = {
 /** What was accepted by a concession is no worse than what is worn within its limits. */
 const rankOf = ({ state, conceded }: PlaceStatus): number =>
   conceded ? WORST_FIRST.serviceable - 0.5 : WORST_FIRST[state];
+/** The one of several that is worst; of those that are alike the first. */
+export const worstOf = (statuses: readonly PlaceStatus[]): PlaceStatus | undefined =>
+  statuses.reduce<PlaceStatus | undefined>(
+    (so, each) => (so === undefined || rankOf(each) < rankOf(so) ? each : so),
+    undefined,
+  );
 /** Something is known there that counts, whatever it says. */
 export const isTaken = ({ state }: Pick<PlaceStatus, 'state'>): boolean => TAKEN.has(state);
 /** Something is known there, and it is neither good nor accepted by somebody. */
@@ -57,11 +63,7 @@ export const sheetStands = (
   for (const status of statuses) bySheet.get(status.place.characteristic)?.push(status);
   return [...bySheet].map(([sheet, all]) => {
     const asked = all.filter(({ state }) => state !== 'notApplicable');
-    const [first, ...rest] = asked;
-    const worst = rest.reduce(
-      (so, each) => (so === undefined || rankOf(each) < rankOf(so) ? each : so),
-      first,
-    );
+    const worst = worstOf(asked);
     return {
       sheet,
       of: asked.length,

@@ -28,7 +28,10 @@ export function inBySourcesUnit(pins: PinState, { reading, state }: PlaceStatus)
   const { lo } = intervalOf(reading.reading);
   for (const bound of BOUNDS.filter((each) => each.endsWith('in'))) {
     const row = currentPin(pins)?.rows.find(({ id }) => id === reading.verdict.sources[bound]);
-    for (const printed of row === undefined ? [] : [row.printed[bound], row.also?.[bound]]) {
+    // An interference is printed the other way round: its least is a most here, and rounding it says nothing.
+    for (const printed of row === undefined || row.fitIs !== undefined
+      ? []
+      : [row.printed[bound], row.also?.[bound]]) {
       if (row === undefined || printed === undefined || !isLength(printed)) continue;
       const read = asPrinted(lo, printed);
       if (read !== undefined && read.nm >= printed.nm) return { row, printed, read };

@@ -64,7 +64,7 @@ export function decideInstruments(
       const { instrument } = command;
       if (Object.hasOwn(state.instruments, instrument.id))
         return refuse('ALREADY_THERE', { what: 'instrument', id: instrument.id });
-      if (instrument.kind === 'feeler' && instrument.blades.length === 0)
+      if (instrument.kind !== 'sizeGauge' && instrument.blades.length === 0)
         return refuse('BLADES_WRONG', { blade: '', because: 'none' });
       const twice = instrument.blades.find(
         (blade, i) => instrument.blades.findIndex(({ nm }) => nm === blade.nm) !== i,

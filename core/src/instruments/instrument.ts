@@ -1,3 +1,4 @@
+import type { InstrumentKind } from '../quantity/instrument-kind';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
 import type { PrintedLength } from '../quantity/printed-length';
@@ -6,7 +7,7 @@ import type { PrintedLength } from '../quantity/printed-length';
 export interface Instrument {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'feeler' | 'sizeGauge';
+  readonly kind: InstrumentKind;
   readonly unit: LengthUnit;
   /** The smallest step that it tells apart, nm. */
   readonly resolution: Nanometres;
@@ -15,7 +16,7 @@ export interface Instrument {
   readonly calibratedOn: string;
   /** The first day on which it may not be used any more. */
   readonly dueOn: string;
-  /** The blades that the set really has, ascending; empty for other instruments. */
+  /** The blades that the set really has, or the marks of a strip's card, ascending; empty for other instruments. */
   readonly blades: readonly PrintedLength[];
 }
 
@@ -25,5 +26,8 @@ export const isInDate = (
   on: string,
 ): boolean => calibratedOn <= on && on < dueOn;
 
+/** The clearances that stand on the card of a strip, ascending; undefined of other instruments. */
+export const cardMarks = (instrument: Instrument): readonly Nanometres[] | undefined =>
+  instrument.kind === 'strip' ? instrument.blades.map(({ nm }) => nm) : undefined;
 export const bladeSizes = (instrument: Instrument): readonly Nanometres[] | undefined =>
   instrument.kind === 'feeler' ? instrument.blades.map(({ nm }) => nm) : undefined;

@@ -11,7 +11,7 @@ import { partKindRule } from '../engines/part-kinds';
 import { evidenceOf } from '../evidence/evidence';
 import { undeclaredAxes } from '../engines/along-axes';
 import { slotsOf } from '../engines/place';
-import { nextPartId, NO_PARTS } from '../engines/parts';
+import { nextPartId, NO_PARTS, OF_THE_ENGINE } from '../engines/parts';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
@@ -75,12 +75,16 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   const fault = serialFault(pin, opened.engine.serial);
   if (fault !== undefined && (opened.engine.serialRemark ?? '').trim() === '') return fault;
   if (pin.documents.length === 0) return refuse('NO_DOCUMENT', { model: pin.model.name });
-  const bores = slotsOf(pin.model.layout, 'bore').map(({ key }): JobEvent => ({
+  const asked = new Set(pin.characteristics.flatMap(({ parts }) => parts));
+  const there = OF_THE_ENGINE.filter((kind) => kind === 'bore' || asked.has(kind)).flatMap((kind) =>
+    slotsOf(pin.model.layout, kind).map(({ key }) => ({ kind, key })),
+  );
+  const bores = there.map(({ kind, key }): JobEvent => ({
     type: 'partFitted',
     v: 3,
     data: {
       part: nextPartId(NO_PARTS, key),
-      kind: 'bore',
+      kind,
       slot: key,
       state: 'reused',
       partNumber: null,

@@ -78,6 +78,7 @@ export interface ProblemData {
   ENTRY_NOT_A_READING: { readonly place: string; readonly text: string };
   ENTRY_MIXED_UNITS: { readonly place: string; readonly text: string };
   ENTRY_NEGATIVE: { readonly place: string; readonly text: string };
+  ENTRY_NOT_ON_CARD: { readonly place: string; readonly text: string; readonly card: readonly string[] };
   ENTRY_NOT_YES_OR_NO: { readonly place: string; readonly text: string };
   /** It is worked out: what it is worked out from is measured. */
   PLACE_DERIVED: { readonly place: string; readonly from: readonly string[] };

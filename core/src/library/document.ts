@@ -1,3 +1,4 @@
+import { baseValue } from '../quantity/figure';
 import type { PrintedFigure } from '../quantity/figure';
 import type { Bound } from './limit';
 import type { AppliesTo, BoreFormula, DocumentKind } from './limit-row';
@@ -36,6 +37,8 @@ export interface LimitRow {
   readonly also?: Readonly<Partial<Record<Bound, PrintedFigure>>>;
   /** Who said which unit controls, where the two do not agree. */
   readonly unitChosenBy?: string;
+  /** The figures are interference: how much larger the shaft is than its hole. Without it they are clearance. */
+  readonly fitIs?: 'interference';
   readonly formula?: BoreFormula;
   /** What the row asks for besides, or instead of, a window for one reading. */
   readonly rule?: RowRule;
@@ -43,6 +46,20 @@ export interface LimitRow {
   readonly appliesTo: AppliesTo;
   readonly note: string;
 }
+/** Interference is clearance below nothing: the most of the one is the least of the other. */
+const OPPOSITE = {
+  min: 'max',
+  max: 'min',
+  serviceMin: 'serviceMax',
+  serviceMax: 'serviceMin',
+} as const satisfies Record<Bound, Bound>;
+/** The figure that a row prints for a bound of the size in core, where a clearance counts upwards. */
+export const printedBound = ({ printed, fitIs }: LimitRow, bound: Bound): PrintedFigure | undefined =>
+  printed[fitIs === 'interference' ? OPPOSITE[bound] : bound];
+/** What a printed figure comes to in the base unit of its quantity, as it is judged. */
+export const boundValue = ({ fitIs }: LimitRow, figure: PrintedFigure): number =>
+  fitIs === 'interference' ? -baseValue(figure) + 0 : baseValue(figure);
+
 /** The file that rows were read from. */
 export interface LimitFile {
   readonly name: string;

@@ -22,10 +22,19 @@ export const sameFit = (a: JudgedFit, b: JudgedFit): boolean =>
 export const fitText = ({ fit, partState, of }: JudgedFit): string =>
   `${fit} ${partState}${of === undefined ? '' : ` ${variantKey(of)}`}`;
 
+/** A place as the fit by whose rows it is judged: what is known in two ways is one fit. */
+function asJudged({ characteristics }: Pick<LimitsPin, 'characteristics'>, place: Place): Place {
+  const other = characteristics.find(({ id }) => id === place.characteristic)?.judgedAs;
+  return other === undefined ? place : { characteristic: other, at: place.at };
+}
+/** The fit by whose decision a place is judged. */
+export const fitOf = (pin: Pick<LimitsPin, 'characteristics'>, place: Place): FitKey =>
+  fitKey(asJudged(pin, place));
+
 /** The decision of a pin that a part at a place is judged by: one object for all places that are alike. */
 export function decisionAt(pin: LimitsPin, place: Place, part: JudgedPart): FitDecision | undefined {
   const { known, named } = decisionsOf(pin);
-  const fit = fitKey(place);
+  const fit = fitOf(pin, place);
   const cylinders = ownCylinders(pin, place);
   const said = answersAt(pin, place, part);
   const answers: Partial<Record<AskedOfParts, string | null>> = {};
@@ -72,7 +81,7 @@ const decisionsOf = onceFor((pin: LimitsPin) => {
 });
 /** Whether the limit of a fit depends on something that is asked of the parts. */
 export const dependsOn = (pin: LimitsPin, place: Place, asked: AskedOfParts): boolean =>
-  decisionsOf(pin).named.get(fitKey(place))?.has(asked) === true;
+  decisionsOf(pin).named.get(fitOf(pin, place))?.has(asked) === true;
 
 /** What the documents are told of one place and the part that lies there. */
 export function contextAt(pin: LimitsPin, place: Place, part: JudgedPart): LimitContext {

@@ -4,7 +4,6 @@ import { serialNumberOf } from '../engines/engine-model';
 import type { EngineModel } from '../engines/engine-model';
 import { FIT_AXES, quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
-import { baseValue } from '../quantity/figure';
 import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
@@ -13,7 +12,7 @@ import { fieldMatches, missingIn } from './applies-to';
 import { ASKED_OF_PARTS, askedOfParts, contextFor, without } from './fit-variant';
 import type { AskedAnswers, CylinderContext, FitVariant, JudgedFit } from './fit-variant';
 import { applies } from './rank';
-import { revisionOfRow } from './document';
+import { boundValue, printedBound, revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
 import { governingLimit } from './governing-limit';
 import type { GoverningLimit } from './governing-limit';
@@ -140,6 +139,8 @@ export function fitsOf(
 ): readonly FitDecision[] {
   return pin.characteristics.flatMap((characteristic) => {
     const kind = quantityOf(characteristic);
+    // The same fit known in another way is judged by the decision about that fit.
+    if (characteristic.judgedAs !== undefined) return [];
     if (kind !== 'length' && (kind !== 'check' || pin.version === undefined)) return [];
     const fits = new Map<FitKey, Place>(
       placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place]),
@@ -287,11 +288,11 @@ export function statementsOf(
   return rows.flatMap((row): LimitStatement<number>[] => {
     const document = byId.get(revisionOfRow(row.id));
     if (document === undefined) return [];
-    const { printed, formula } = row;
+    const { formula } = row;
     const bounds: Partial<Record<(typeof BOUNDS)[number], number>> = {};
     for (const bound of BOUNDS) {
-      const figure = printed[bound];
-      if (figure !== undefined) bounds[bound] = baseValue(figure);
+      const figure = printedBound(row, bound);
+      if (figure !== undefined) bounds[bound] = boundValue(row, figure);
     }
     return [
       {

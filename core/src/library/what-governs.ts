@@ -1,7 +1,6 @@
 import type { Place } from '../engines/place';
-import { baseValue } from '../quantity/figure';
 import { fieldMatches } from './applies-to';
-import { revisionOfRow } from './document';
+import { boundValue, printedBound, revisionOfRow } from './document';
 import type { DocumentRevision, LimitRow } from './document';
 import { governingLimit } from './governing-limit';
 import type { GoverningLimit } from './governing-limit';
@@ -92,9 +91,9 @@ export function whatGoverns(
     const bounds: Partial<Record<Bound, number>> = {};
     for (const bound of BOUNDS) {
       const value = statedBound(statement, bound, context);
-      const printed = row.printed[bound];
+      const printed = printedBound(row, bound);
       if (typeof value === 'number') bounds[bound] = value;
-      else if (printed !== undefined) bounds[bound] = baseValue(printed);
+      else if (printed !== undefined) bounds[bound] = boundValue(row, printed);
     }
     return [
       {

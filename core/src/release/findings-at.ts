@@ -1,9 +1,9 @@
-import { fitKey } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import { revisionOfRow } from '../library/document';
 import { judgedAt, judgedBy } from '../bench/places';
-import { limitInForce } from '../library/limit-in-force';
+import { fitOf } from '../library/judged-fit';
+import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { LimitNote } from '../library/limit-notes';
 import type { PlaceStatus } from '../findings/place-status';
 import { openMatters } from './open-matters';
@@ -40,6 +40,7 @@ function isNoteAbout(state: MattersSlice, { place, reading }: PlaceStatus, note:
     place,
     reading === undefined ? judgedAt(state, place) : judgedBy(reading.verdict),
   );
+  const pin = currentPin(state);
   const rows = inForce.state === 'inForce' ? Object.values(inForce.sources) : [];
   switch (note.kind) {
     case 'serialOdd':
@@ -50,6 +51,6 @@ function isNoteAbout(state: MattersSlice, { place, reading }: PlaceStatus, note:
     case 'nominalDiameter':
       return rows.some((row) => note.rows.includes(row));
     case 'targetConflict':
-      return note.fit === fitKey(place);
+      return pin !== undefined && note.fit === fitOf(pin, place);
   }
 }

@@ -1,10 +1,10 @@
 import { own } from '../kernel/own';
-import { fitKey, parsePlaceKey } from '../engines/place';
+import { parsePlaceKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import { kindOfSlot } from '../engines/parts';
 import type { FactReport, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
-import { decisionAt, fitText, sameFit } from '../library/judged-fit';
+import { decisionAt, fitOf, fitText, sameFit } from '../library/judged-fit';
 import type { JudgedFit } from '../library/fit-variant';
 import { currentPin, withheldIn } from '../library/limit-in-force';
 import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-force';
@@ -240,7 +240,7 @@ const placesWithheld = onceFor((pin: LimitsPin): ReadonlyMap<string, readonly Pl
   return new Map(
     pin.characteristics.map(({ id }) => [
       id,
-      sheetPlaces(ofPin, id).filter((place) => open.has(fitKey(place))),
+      sheetPlaces(ofPin, id).filter((place) => open.has(fitOf(pin, place))),
     ]),
   );
 });

@@ -1,3 +1,4 @@
+import type { EngineClass } from '../engines/engine-model';
 import type { Role } from '../kernel/actor';
 
 export const STAGES = [
@@ -45,6 +46,8 @@ export interface Route {
   readonly id: string;
   /** What the record covers, in words: it stands in the record's title. */
   readonly covers: string;
+  /** The classes of engine that it is for; every one where nothing is said. */
+  readonly classes?: readonly EngineClass[];
   readonly gates: readonly GateRule[];
 }
 

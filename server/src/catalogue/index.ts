@@ -34,7 +34,8 @@ export function loadCatalogue(folder: string, shop?: string): Catalogue {
     for (const each of routesIn(join(from, 'routes'))) routes.set(each.id, each);
   return {
     characteristics: z.array(characteristic).parse(read('characteristics.json')),
-    routes: [...routes.values()],
+    // The first is taken where nobody says which: one that is for every engine.
+    routes: [...routes.values()].sort((a, b) => Number(a.classes !== undefined) - Number(b.classes !== undefined)),
     policyFor: (engineClass) => ({ order: order.byClass[engineClass] ?? order.default }),
   };
 }

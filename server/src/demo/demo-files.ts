@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
-import { LENGTH_UNITS, ROLES, STAGES } from '@oak-gate/core';
+import { INSTRUMENT_KINDS, LENGTH_UNITS, ROLES, STAGES } from '@oak-gate/core';
 
 /** Days before or after the day of seeding. */
 const dayOffset = z.int();
@@ -21,7 +21,7 @@ export const demoPeople = z.object({
 const demoInstrument = z.object({
   id: z.string(),
   name: z.string(),
-  kind: z.enum(['feeler', 'sizeGauge']),
+  kind: z.enum(INSTRUMENT_KINDS),
   unit: z.enum(['thou', 'in', 'mm', 'um']),
   resolution: z.string(),
   uncertainty: z.string(),
@@ -51,6 +51,7 @@ const readings = z.object({
   /** `cylinder/groove/member/station` of a ring end gap, or any place by its key, to what was typed. */
   taken: z.record(z.string(), z.string()),
   /** What the gauge was set to, where figures are how far from that the sizes are. */
+  conditions: z.array(z.object({ condition: z.string(), is: z.string() })).optional(),
   setting: z.object({ text: z.string(), unit: z.enum(LENGTH_UNITS), against: z.string() }).optional(),
 });
 export const demoStep = z.object({
@@ -66,6 +67,8 @@ export const demoStep = z.object({
       lot: z.string(),
     })
     .optional(),
+  /** Every slot of these kinds. */
+  name: z.object({ kinds: z.array(z.string()), state: z.enum(['new', 'reused']) }).optional(),
   readings: readings.optional(),
   rework: z.object({ slot: z.string(), what: z.enum(['filed', 'honed']), how: z.string() }).optional(),
   replace: z

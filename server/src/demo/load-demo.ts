@@ -140,6 +140,12 @@ export class DemoLoader {
         .map(({ key }) => key);
       await this.give(jobId, { type: 'fitParts', slots, ...part });
     }
+    for (const kind of step.name?.kinds ?? [])
+      await this.give(jobId, {
+        type: 'fitParts',
+        slots: slotsOf(layoutOf(state), kind).map(({ key }) => key),
+        ...{ state: step.name?.state ?? 'reused', partNumber: null, lot: null },
+      });
     if (step.rework !== undefined) {
       const { slot, what, how } = step.rework;
       await this.give(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
@@ -184,7 +190,7 @@ export class DemoLoader {
 
   private async readings(
     jobId: string,
-    { instrument, everyMinutes, answers, taken, setting }: NonNullable<DemoStep['readings']>,
+    { instrument, everyMinutes, answers, taken, setting, conditions }: NonNullable<DemoStep['readings']>,
   ): Promise<void> {
     const unit = this.demo.instruments.find(({ id }) => id === instrument)?.unit ?? 'mm';
     let state = await this.client.job(jobId);
@@ -203,6 +209,7 @@ export class DemoLoader {
         answers: asked,
         slip: null,
         ...(setting === undefined ? {} : { setting }),
+        ...(conditions === undefined ? {} : { conditions }),
       };
       state = await this.client.command(jobId, basedOnNow(state, draft), state);
       this.clock.advance(everyMinutes * MINUTE_MS);

@@ -145,7 +145,11 @@ function listView(library: Library, state: LibraryState, asked: string): Library
       order: own(state.orders, engineClass) ?? catalogue.policyFor(engineClass).order,
       ours: Object.hasOwn(state.orders, engineClass),
     })),
-    routes: catalogue.routes.map(({ id, covers }) => ({ id, covers })),
+    routes: catalogue.routes.map(({ id, covers, classes }) => ({
+      id,
+      covers,
+      ...(classes === undefined ? {} : { classes }),
+    })),
   };
 }
 

@@ -104,11 +104,7 @@ export function chartBlock(
           reading === undefined ? undefined : limitOf(reading, characteristic, unitOf(reading)),
         );
         const inForce = byText(places, heads, (place) =>
-          inForceWords(
-            limitInForce(state, place, judgedAt(state, place)),
-            unit ?? usual,
-            characteristic.passes,
-          ),
+          inForceWords(limitInForce(state, place, judgedAt(state, place)), unit ?? usual, characteristic),
         );
         return {
           group: headWords(layout, group.at),
@@ -155,9 +151,9 @@ const joined = (said: readonly SaidAlong<unknown>[]): string =>
 /** The window of a size, the answer that a check asks for. */
 const limitOf = (
   { verdict }: RecordedReading,
-  { passes = 'yes' }: Characteristic,
+  { passes = 'yes', below }: Characteristic,
   unit: LengthUnit,
-): string => (verdict.asks === undefined ? showBound(verdict.limit, unit) : passes);
+): string => (verdict.asks === undefined ? showBound(verdict.limit, unit, below) : passes);
 
 function headOf(characteristic: Characteristic): string {
   const { groups, lines } = axesOf(characteristic);

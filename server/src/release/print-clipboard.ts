@@ -16,10 +16,11 @@ import {
   inputsOf,
   own,
   placeAt,
-  placesInColumn,
+  placesInColumns,
   placesOnSheet,
   placeStatus,
   sheetModel,
+  spansOf,
   unitOf,
   unitOfSheet,
 } from '@oak-gate/core';
@@ -194,14 +195,18 @@ function computedRows(
   return computedLines(model).map((kind) => [
     '',
     { text: COMPUTED_WORDS[kind], bold: true, fontSize: 8.5 },
-    ...block.columns.map((_, column): TableCell => {
-      const sizes = placesInColumn(block, column).flatMap((place) => {
+    ...spansOf(block, model).flatMap((span): TableCell[] => {
+      const sizes = placesInColumns(block, span).flatMap((place) => {
         const { reading } = placeStatus(state, place);
         return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
       });
       const size = computedSize(kind, sizes);
       const text = size === undefined ? '' : `= ${shortReading(size, unit)}`;
-      return { text, font: 'Plex', bold: true, fontSize: 9, alignment: 'right', margin: [0, 0, 13, 0] };
+      const cell: TableCell = {
+        ...{ text, font: 'Plex', bold: true, fontSize: 9, alignment: 'right', margin: [0, 0, 13, 0] },
+        ...(span.span === 1 ? {} : { colSpan: span.span }),
+      };
+      return [cell, ...Array.from({ length: span.span - 1 }, () => '')];
     }),
   ]);
 }
@@ -262,7 +267,7 @@ function conceded(state: JobState, pin: LimitsPin, statuses: readonly PlaceStatu
                 margin: [0, 2, 0, 2],
                 stack: [
                   {
-                    text: `${[where, line].filter((each) => each !== '').join(', ')}: ${figureWords(reading.reading, unitOf(reading))}, ${stateWord(is, characteristic)}, conceded.`,
+                    text: `${[where, line].filter((each) => each !== '').join(', ')}: ${figureWords(reading.reading, unitOf(reading), characteristic)}, ${stateWord(is, characteristic)}, conceded.`,
                     bold: true,
                   },
                   `${reason.replace(/[.\s]*$/, '')}. ${byName}, ${moment(state, at)}.`,

@@ -21,10 +21,11 @@ import {
   unitOf,
   unitOfSheet,
   placeAt,
-  placesInColumn,
+  placesInColumns,
   placesOnSheet,
   placeStatus,
   sheetModel,
+  spansOf,
 } from '@oak-gate/core';
 import type { Characteristic, EngineModel, JobState, LengthUnit, Place, SheetModel } from '@oak-gate/core';
 import type { Table } from '../platform/write-table';
@@ -78,8 +79,8 @@ function computedLinesOf(
   const { layout } = currentPin(state)?.model ?? {};
   return computedLines(model).flatMap((kind) =>
     blocks.flatMap((block) =>
-      block.columns.map((at, column) => {
-        const sizes = placesInColumn(block, column).flatMap((place) => {
+      spansOf(block, model).map(({ at, ...span }) => {
+        const sizes = placesInColumns(block, span).flatMap((place) => {
           const { reading } = placeStatus(state, place);
           return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
         });
@@ -114,7 +115,7 @@ function lineOf(
     characteristic.name,
     status.key,
     placeWords(model.layout, place).whole,
-    isLimited ? limitText(inForce, unit) : '',
+    isLimited ? limitText(inForce, unit, characteristic) : '',
     isLimited ? [...new Set([...Object.values(inForce.sources), ...(inForce.asks ?? [])])].join('; ') : '',
     found === undefined ? '' : shortReading(found.reading, unit),
     reading?.status === 'current' ? shortReading(reading.reading, unit) : '',

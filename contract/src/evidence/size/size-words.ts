@@ -17,7 +17,8 @@ function shortSize(reading: SizeReading, unit: LengthUnit): string {
     case 'under':
       return `<${show(reading.stops)}`;
     case 'spread':
-      return `${show(reading.low)}-${show(reading.high)}`;
+      // Beside a sign a dash would read as another one.
+      return `${show(reading.low)}${reading.low < 0 ? '..' : '-'}${show(reading.high)}`;
   }
 }
 

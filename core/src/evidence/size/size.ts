@@ -2,13 +2,15 @@ import type { EvidenceRules } from '../evidence-rules';
 import { judge, SIZE_RULE_VERSION } from './judge-size';
 import { readDeviation } from './read-deviation';
 import { readEntry } from './read-entry';
+import { readStrip } from './read-strip';
 import type { SizeReading } from './size-reading';
 import { isWithin, withKnown } from './sizes-together';
 
 /** A length that was measured: with blades, or read from a tool. */
 export const SIZE_RULES: EvidenceRules<SizeReading> = {
   ruleVersion: SIZE_RULE_VERSION,
-  read: ({ setting, ...typed }) => {
+  read: ({ setting, marks, ...typed }) => {
+    if (marks !== undefined) return readStrip({ text: typed.text, unit: typed.unit, marks });
     if (setting === undefined) return readEntry(typed);
     const { text, unit } = typed;
     const entry = readDeviation({ text, unit, setting: setting.size, step: setting.step });

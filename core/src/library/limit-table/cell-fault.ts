@@ -24,6 +24,7 @@ export type CellFault =
         | 'CELL_ERROR'
         | 'FIT_UNKNOWN'
         | 'STATION_THERE'
+        | 'NOT_A_FIT'
         | 'TOO_LONG';
       readonly found: string;
     }

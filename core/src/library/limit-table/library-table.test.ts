@@ -69,6 +69,7 @@ const figures = fc
 const rule = fc.oneof(
   fc.constant<RowRule | undefined>(undefined),
   fc.constant<RowRule>({ kind: 'spread', across: 'engine' }),
+  fc.constant<RowRule>({ kind: 'spread', across: 'head', of: 'mids' }),
   fc.constant<RowRule>({
     kind: 'relation',
     notSmallerThan: { groove: '1', member: 'ring', station: 'skirt' },
@@ -254,7 +255,7 @@ test('every column is written by some row: one that is only named would be read 
     ...{ buildFrom: '2001-02-03', buildTo: '2002-02-03' },
   };
   const rules: readonly RowRule[] = [
-    { kind: 'spread', across: 'engine' },
+    { kind: 'spread', across: 'engine', of: 'extremes' },
     { kind: 'relation', notSmallerThan: { groove: '1', member: 'ring', station: 'skirt' } },
     { kind: 'check', question: 'Is it free?' },
     { kind: 'tighten', steps: [{ torque: { text: '40', unit: 'N·m', value: 40 } }], lubricant: 'oil' },
@@ -265,7 +266,11 @@ test('every column is written by some row: one that is only named would be read 
   const rows: LimitRow[] = [
     {
       ...{ ...ROWS[0]!, printed: { ...bounds, ...worn }, also: bounds, appliesTo: everything, note: 'n' },
-      ...{ unitChosenBy: 'Teo', formula: { bound: 'max', perDiameter: 0.004, uplift: 0.3 } as const },
+      ...{
+        fitIs: 'interference' as const,
+        unitChosenBy: 'Teo',
+        formula: { bound: 'max', perDiameter: 0.004, uplift: 0.3 } as const,
+      },
     },
     ...rules.map((each): LimitRow => ({ ...ROWS[0]!, printed: {}, rule: each })),
   ];

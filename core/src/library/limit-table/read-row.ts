@@ -127,6 +127,7 @@ export function readRow(
     if (answers[question.id] === 'wearLimit') addWearLimit(printed, acceptance, unit.unit, wrong);
   }
   checkCrossing(printed, wrong);
+  const fitIs = readFitIs(cells, wrong, characteristic);
   const formula = readFormula(cells, wrong);
   if (
     cells.text('rule') === '' &&
@@ -155,6 +156,7 @@ export function readRow(
       printed,
       ...(Object.keys(also).length === 0 ? {} : { also }),
       ...(settled.wasChosen && chosenBy !== undefined ? { unitChosenBy: chosenBy } : {}),
+      ...(fitIs === undefined ? {} : { fitIs }),
       ...(formula === undefined ? {} : { formula }),
       ...(rule === undefined ? {} : { rule }),
       appliesTo,
@@ -162,6 +164,19 @@ export function readRow(
     },
     questions,
   };
+}
+
+/** Clearance or interference, of a fit of two parts; clearance is what figures are that say nothing. */
+function readFitIs(cells: RowCells, wrong: Wrong, { below }: Characteristic): LimitRow['fitIs'] {
+  const text = cells.text('fit_is');
+  if (text === '' || (text === 'clearance' && below !== undefined)) return undefined;
+  const known = below === undefined ? [] : ['clearance', below];
+  if (text === below) return below;
+  wrong(
+    'fit_is',
+    known.length === 0 ? { code: 'NOT_A_FIT', found: text } : { code: 'ONE_OF', found: text, known },
+  );
+  return undefined;
 }
 
 function readLabel(cells: RowCells, wrong: Wrong, index: number, seen: Set<string>): string {

@@ -1,6 +1,6 @@
 import { rowAxesOf } from '../../engines/characteristic';
 import type { Characteristic } from '../../engines/characteristic';
-import { GROUPS, RULE_KINDS } from '../row-rule';
+import { GROUPS, RULE_KINDS, SPREADS_OF } from '../row-rule';
 import type { Group, RowRule, TighteningStep } from '../row-rule';
 import { readPrinted } from './read-printed';
 import type { RowCells, Wrong } from './row-cells';
@@ -24,7 +24,11 @@ export function readRule(cells: RowCells, wrong: Wrong, characteristic: Characte
     return found;
   };
   switch (kind) {
-    case 'spread':
+    case 'spread': {
+      const across: Group | undefined = oneOf('across', GROUPS);
+      const of = cells.text('spread_of') === '' ? undefined : oneOf('spread_of', SPREADS_OF);
+      return across === undefined ? undefined : { kind, across, ...(of === undefined ? {} : { of }) };
+    }
     case 'match': {
       const across: Group | undefined = oneOf('across', GROUPS);
       return across === undefined ? undefined : { kind, across };

@@ -29,6 +29,7 @@ export function rowTexts(row: LimitRow): RowTexts {
     unit,
     ...Object.fromEntries(BOUNDS.map((bound) => [BOUND_COLUMNS[bound], figure(bound)])),
     unit_chosen_by: row.unitChosenBy ?? '',
+    fit_is: row.fitIs ?? '',
     formula_bound: row.formula === undefined ? '' : BOUND_COLUMNS[row.formula.bound],
     per_diameter: row.formula === undefined ? '' : String(row.formula.perDiameter),
     uplift: row.formula?.uplift === undefined ? '' : String(row.formula.uplift),
@@ -43,6 +44,7 @@ function ruleTexts({ rule }: LimitRow): RowTexts {
   const { kind } = rule;
   switch (kind) {
     case 'spread':
+      return { rule: kind, across: rule.across, spread_of: rule.of ?? '' };
     case 'match':
       return { rule: kind, across: rule.across };
     case 'relation': {

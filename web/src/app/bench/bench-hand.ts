@@ -48,7 +48,7 @@ import { understand } from './understanding';
 export type Asking =
   | { readonly kind: 'inches' | 'size' }
   | { readonly kind: 'slip' }
-  | { readonly kind: 'question'; readonly text: string }
+  | { readonly kind: 'question' | 'void'; readonly text: string }
   | {
       readonly kind: 'correct';
       readonly place: PlaceKey;
@@ -420,6 +420,12 @@ export class BenchHand {
       this.asking.set({ kind: 'question', text: open.text });
       return;
     }
+    // What a question speaks against counts for nothing, and is kept: the second Enter says that it is meant.
+    const no = this.saidNo();
+    if (no !== undefined && asked?.kind !== 'void') {
+      this.asking.set({ kind: 'void', text: no });
+      return;
+    }
     const taken = this.taken();
     const refused = this.desk.handIn(
       { type: 'takeReading', place: key, ...taken },
@@ -441,12 +447,14 @@ export class BenchHand {
     if (refused !== undefined) return;
     this.lastTaken.set(key);
     this.clear();
-    this.move('next');
+    // The place is still to be measured: the hand stays there.
+    if (no === undefined) this.move('next');
     this.said.set({
       place: key,
       text: taken.text,
-      verdict: understood.verdict,
-      words: understood.verdictWords,
+      ...(no === undefined
+        ? { verdict: understood.verdict, words: understood.verdictWords }
+        : { verdict: 'void', words: 'kept as void' }),
     });
   }
 

@@ -17,6 +17,8 @@ import {
   sheetStands,
   sheetPlaces,
   slotsBehind,
+  workedBelow,
+  worstOf,
 } from '@oak-gate/core';
 import type { JudgedPart, Part, PlaceKey, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -165,7 +167,7 @@ export class BenchPlace {
   /** The clipboard after or before the one in hand; round the end, the first one again. */
   sheetBeside(step: 1 | -1): PlaceKey | undefined {
     const sheets = this.clips().map(({ sheet }) => sheet);
-    const at = sheets.indexOf(this.characteristic()?.id ?? '');
+    const at = sheets.indexOf(this.homeOf(this.characteristic()?.id ?? ''));
     const next = at < 0 ? undefined : sheets[(at + step + sheets.length) % sheets.length];
     return next === undefined ? undefined : this.onSheet(next);
   }
@@ -173,12 +175,52 @@ export class BenchPlace {
   readonly clips = computed((): readonly SheetClip[] => {
     const job = this.job();
     const pin = job === undefined ? undefined : currentPin(job);
-    return sheetStands(this.matters()?.statuses ?? [], this.gate()?.sheets ?? []).flatMap((stand) => {
-      const characteristic = pin?.characteristics.find(({ id }) => id === stand.sheet);
-      const hasPlaces = this.places().some((place) => place.characteristic === stand.sheet);
-      return characteristic === undefined || !hasPlaces ? [] : [{ ...stand, characteristic }];
+    const statuses = this.matters()?.statuses ?? [];
+    const known = pin?.characteristics ?? [];
+    const withPlaces = new Set(this.places().map(({ characteristic }) => characteristic));
+    return sheetStands(statuses, this.gate()?.sheets ?? []).flatMap((stand): SheetClip[] => {
+      const characteristic = known.find(({ id }) => id === stand.sheet);
+      if (characteristic === undefined || !withPlaces.has(stand.sheet)) return [];
+      if (this.homeOf(stand.sheet) !== stand.sheet) return [];
+      // What is worked out below a sheet is on its clipboard: the worst of both is what the clipboard shows.
+      const below = statuses.filter(
+        ({ place, reading }) =>
+          place.characteristic !== stand.sheet &&
+          reading?.status === 'current' &&
+          this.homeOf(place.characteristic) === stand.sheet,
+      );
+      const own = statuses.filter(({ place }) => place.characteristic === stand.sheet);
+      const worst = worstOf([...own, ...below]);
+      const its = known.find(({ id }) => id === worst?.place.characteristic) ?? characteristic;
+      return [
+        {
+          ...stand,
+          characteristic,
+          worst: worst?.state ?? stand.worst,
+          conceded: worst?.conceded ?? stand.conceded,
+          worstOf: its,
+        },
+      ];
     });
   });
+  /** The clipboard on which a sheet lies: its own, or that of the sheet below which it is worked out. */
+  homeOf(sheet: string): string {
+    const job = this.job();
+    const pin = job === undefined ? undefined : currentPin(job);
+    const there = this.gate()?.sheets ?? [];
+    const characteristic = pin?.characteristics.find(({ id }) => id === sheet);
+    if (pin === undefined || characteristic?.from === undefined) return sheet;
+    return (
+      there.find((id) => {
+        const over = pin.characteristics.find((each) => each.id === id);
+        return (
+          over !== undefined &&
+          over.from === undefined &&
+          workedBelow(pin.model.layout, { characteristic: over }, [characteristic]).length > 0
+        );
+      }) ?? sheet
+    );
+  }
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {
     const job = this.job();

@@ -15,7 +15,7 @@ import type { Stage } from '@oak-gate/core';
 import { Asker } from '../ui/asker';
 import { EnginePlan } from '../ui/engine-plan';
 import { Sheet } from '../ui/sheet';
-import { MOST_ACROSS } from '../ui/sheet-view';
+import { MOST_ACROSS, mostAcross } from '../ui/sheet-view';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
@@ -67,7 +67,7 @@ export class BenchPage {
     const characteristic = this.hand.at.characteristic();
     const layout = currentPin(job)?.model.layout;
     if (characteristic === undefined || layout === undefined) return false;
-    const { blocks } = sheetModel(layout, characteristic, MOST_ACROSS);
+    const { blocks } = sheetModel(layout, characteristic, mostAcross(job, characteristic));
     return blocks.some(({ columns }) => columns.length > FIT_BESIDE_PLAN);
   });
   /** What is drawn: the sheet in hand. */

@@ -71,12 +71,27 @@ export class EntryBar {
     if (status === undefined) return { mark: undefined, words: '' };
     const { state, reading } = status;
     const unit = this.hand.unit();
-    const figure = reading?.status !== 'current' ? '' : `, ${figureWords(reading.reading, unit)}`;
+    const figure =
+      reading?.status !== 'current'
+        ? ''
+        : `, ${figureWords(reading.reading, unit, this.hand.at.characteristic())}`;
     const words = stateWord(state, this.hand.at.characteristic());
     return { mark: state, words: `${words}${figure}` };
   });
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
+
+  /** What a crushed strip can show against its card, the widest first: the wider it is, the smaller is the clearance. */
+  protected readonly strip = computed(() => {
+    const instrument = this.hand.instrument();
+    if (instrument?.kind !== 'strip') return [];
+    const marks = instrument.blades.map(({ text }) => text);
+    const [first, last] = [marks[0], marks.at(-1)];
+    if (first === undefined || last === undefined) return [];
+    const between = marks.slice(1).map((mark, i) => `${marks[i] ?? ''}-${mark}`);
+    const fields = [`<${first}`, ...between, `${last}+`];
+    return fields.map((text, i) => ({ text, wide: 92 - (i / Math.max(1, fields.length - 1)) * 74 }));
+  });
 
   constructor() {
     // A key can come before what was typed is drawn: then nothing seems to have changed at the next place, and its figure

@@ -1,4 +1,4 @@
-import { axesOf, layoutReason, placeKey } from '@oak-gate/core';
+import { axesOf, layoutReason, placeKey, placesOnSheet, sheetModel } from '@oak-gate/core';
 import type { Axis, Characteristic, Layout, Place, PlaceKey } from '@oak-gate/core';
 
 export type Move = 'next' | 'back' | 'up' | 'down' | 'left' | 'right';
@@ -30,9 +30,14 @@ export function moved(
   const { across, groups, lines } = axesOf(characteristic);
   const isVertical = move === 'up' || move === 'down';
   const kept: readonly Axis[] = isVertical ? across : [...groups, ...lines];
-  const along = route.filter(
+  // Sideways in the order in which the columns stand, which is not that of the route where rods stand under their crankpin.
+  const onSheet = isVertical ? route : placesOnSheet(sheetModel(layout, characteristic));
+  const along = onSheet.filter(
     (place) =>
-      place.characteristic === here.characteristic && kept.every((axis) => place.at[axis] === here.at[axis]),
+      place.characteristic === here.characteristic &&
+      layoutReason(layout, place) === undefined &&
+      kept.every((axis) => place.at[axis] === here.at[axis]),
   );
-  return keyOf(along[along.indexOf(here) + (move === 'down' || move === 'right' ? 1 : -1)]);
+  const stands = along.findIndex((place) => placeKey(place) === from);
+  return keyOf(along[stands + (move === 'down' || move === 'right' ? 1 : -1)]);
 }

@@ -112,12 +112,10 @@ export class ReadingCard {
           : undefined,
       inForce,
       limitText:
-        inForce.state === 'withheld'
-          ? 'waits for a decision'
-          : inForceWords(inForce, unit, characteristic?.passes),
+        inForce.state === 'withheld' ? 'waits for a decision' : inForceWords(inForce, unit, characteristic),
       converted:
         isSized && inForce.state === 'inForce'
-          ? `${showBound(limit, otherUnit(unit))} ${unitWord(otherUnit(unit))}`
+          ? `${showBound(limit, otherUnit(unit), characteristic?.below)} ${unitWord(otherUnit(unit))}`
           : '',
       decided: inForce.state === 'inForce' && inForce.decided,
       target,

@@ -14,6 +14,8 @@ import { Mark } from '../ui/mark';
 /** A clipboard of the stage: its sheet, how far it is, and the worst that it holds. */
 export interface SheetClip extends SheetStand {
   readonly characteristic: Characteristic;
+  /** What is worst: its own, or what is worked out below it. */
+  readonly worstOf: Characteristic;
 }
 
 /** The clipboards of a stage side by side: the one in hand lies in front, under its brass clip. */
@@ -48,8 +50,9 @@ export class SheetClips {
     return of === 0 ? 0 : Math.round((100 * taken) / of);
   }
   protected words(clip: SheetClip): string {
-    const { characteristic, worst, conceded } = clip;
-    const word = `${stateWord(worst, characteristic)}${conceded ? ', conceded' : ''}`;
-    return `${characteristic.name}, ${this.count(clip)}, worst: ${word}`;
+    const { characteristic, worst, worstOf, conceded } = clip;
+    const word = `${stateWord(worst, worstOf)}${conceded ? ', conceded' : ''}`;
+    const of = worstOf.id === characteristic.id ? '' : `${worstOf.name}, `;
+    return `${characteristic.name}, ${this.count(clip)}, worst: ${of}${word}`;
   }
 }

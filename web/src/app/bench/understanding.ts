@@ -8,6 +8,7 @@ import {
 } from '@oak-gate/contract';
 import {
   bladeSizes,
+  cardMarks,
   bothTogether,
   currentReading,
   decimalLength,
@@ -63,6 +64,7 @@ const FAULT_CODES = {
   negative: 'ENTRY_NEGATIVE',
   order: 'ENTRY_ORDER',
   notYesOrNo: 'ENTRY_NOT_YES_OR_NO',
+  notOnCard: 'ENTRY_NOT_ON_CARD',
 } as const satisfies Record<ReadFault, string>;
 
 /** Reads the text as the record will read it, and judges it, before anything is written. */
@@ -78,23 +80,31 @@ export function understand(
   const kind = evidenceOf(characteristic);
   if (text.trim() === '' || kind === undefined) return NOTHING;
   const blades = instrument === undefined ? undefined : bladeSizes(instrument);
+  const marks = instrument === undefined ? undefined : cardMarks(instrument);
   const unit = instrument?.unit ?? 'mm';
   const entry = readEvidence(kind, {
     text,
     unit,
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
+    ...(marks === undefined ? {} : { marks }),
     ...(setTo === undefined || instrument === undefined || blades !== undefined
       ? {}
       : { setting: { size: setTo, step: instrument.resolution } }),
   });
   // A deviation is no size: nothing is re-read in another unit or by its decimal point.
   const suspects =
-    setTo !== undefined || instrument === undefined ? [] : suspectsOf(job, place, instrument, part, text);
+    setTo !== undefined || marks !== undefined || instrument === undefined
+      ? []
+      : suspectsOf(job, place, instrument, part, text);
   if (!entry.ok) {
     const code = FAULT_CODES[entry.code];
     const { what, next } = wordsOf(
-      problem(code, { place: '', text: text.length > 40 ? `${text.slice(0, 40)}…` : text }),
+      problem(code, {
+        place: '',
+        text: text.length > 40 ? `${text.slice(0, 40)}…` : text,
+        card: (instrument?.blades ?? []).map((mark) => mark.text),
+      }),
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatExpansionModule } from '@angular/material/expansion';
 import { Router, RouterLink } from '@angular/router';
 import { DIAMETER_WORDS, jobOpenedView, libraryView } from '@oak-gate/contract';
-import type { ModelSummary } from '@oak-gate/contract';
+import type { ModelSummary, RouteSummary } from '@oak-gate/contract';
 import { DIAMETER_BASES } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -94,8 +94,15 @@ export class OpenJobPage implements HoldsUnsaved {
   protected readonly modelChoices = computed(() =>
     (this.models() ?? []).map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
   );
-  /** Asked only where there is a choice. */
-  protected readonly routeChoices = signal<readonly { readonly value: string; readonly label: string }[]>([]);
+  private readonly routes = signal<readonly RouteSummary[]>([]);
+  /** Those for this class of engine; asked only where there is a choice. */
+  protected readonly routeChoices = computed(() => {
+    const model = this.models()?.find(({ id }) => id === this.draft().model);
+    const fitting = this.routes().filter(
+      ({ classes }) => model === undefined || classes?.includes(model.engineClass) !== false,
+    );
+    return this.routes().length > 1 ? fitting.map(({ id, covers }) => ({ value: id, label: covers })) : [];
+  });
   protected readonly bases = [
     { value: '', label: 'the best that is known' },
     ...DIAMETER_BASES.map((value) => ({ value, label: DIAMETER_WORDS[value] })),
@@ -132,8 +139,7 @@ export class OpenJobPage implements HoldsUnsaved {
     }
     const { models, routes } = answer.value;
     this.models.set(models);
-    if (routes.length > 1)
-      this.routeChoices.set(routes.map(({ id, covers }) => ({ value: id, label: covers })));
+    this.routes.set(routes);
   }
   unsaved(): string | undefined {
     return this.draft() === EMPTY
@@ -142,6 +148,10 @@ export class OpenJobPage implements HoldsUnsaved {
   }
   protected change(part: Partial<JobDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...part }));
+    // What an engine of another class is overhauled by is not offered for this one.
+    const { route } = this.draft();
+    if (route !== '' && !this.routeChoices().some(({ value }) => value === route))
+      this.draft.update((draft) => ({ ...draft, route: '' }));
   }
   protected async open(): Promise<void> {
     const draft = this.draft();

@@ -59,6 +59,7 @@ export class InstrumentsPage {
   protected readonly kinds = [
     { value: 'feeler', label: 'feeler set' },
     { value: 'sizeGauge', label: 'measuring tool that shows a size' },
+    { value: 'strip', label: 'plastic strip with its card' },
   ];
   protected readonly units = [
     { value: 'thou', label: 'thou (0.001 in)' },
@@ -74,7 +75,7 @@ export class InstrumentsPage {
     return unsaid({
       id: isSaid(id),
       name: isSaid(name),
-      blades: kind !== 'feeler' || this.blades().length > 0,
+      [kind === 'strip' ? 'the marks of its card' : 'blades']: kind === 'sizeGauge' || this.blades().length > 0,
       'smallest step': isSaid(resolution),
       uncertainty: isSaid(uncertainty),
       'checked on': isSaid(calibratedOn),
@@ -120,7 +121,7 @@ export class InstrumentsPage {
       ...draft,
       id: draft.id.trim(),
       name: draft.name.trim(),
-      blades: draft.kind === 'feeler' ? this.blades() : [],
+      blades: draft.kind === 'sizeGauge' ? [] : this.blades(),
     };
     const answer = await this.api.post('/api/instruments', { id: newId(), instrument }, z.unknown());
     this.problem.set(answer.ok ? undefined : answer.problem);

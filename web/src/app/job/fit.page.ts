@@ -126,7 +126,7 @@ export class FitPage {
       characteristic,
       unit,
       inForce,
-      words: inForceWords(inForce, unit),
+      words: inForceWords(inForce, unit, characteristic),
       decided,
       waiting:
         chosen === undefined
@@ -136,6 +136,7 @@ export class FitPage {
               words: inForceWords(
                 { state: 'inForce', limit: chosen.limit, sources: {}, decided: true },
                 unit,
+                characteristic,
               ),
               from: [...new Set(Object.values(chosen.rows))].join(' with '),
               isMine: chosen.by.id === this.person()?.id,
@@ -153,6 +154,7 @@ export class FitPage {
               words: inForceWords(
                 { state: 'inForce', limit: choice.limit, sources: {}, decided: true },
                 unit,
+                characteristic,
               ),
               rows: [...new Set(Object.values(choice.rows))].join(' with '),
               assumes: contextWords(choice.assumes as Parameters<typeof contextWords>[0]),

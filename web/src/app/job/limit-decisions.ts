@@ -5,7 +5,7 @@ import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { WhenPipe } from '../ui/when.pipe';
-import { unitOfFit } from '../ui/bench-unit';
+import { measuredAt, unitOfFit } from '../ui/bench-unit';
 
 interface Decided {
   readonly seq: string;
@@ -55,6 +55,7 @@ function limits(job: JobState): readonly Decided[] {
     const window = inForceWords(
       { state: 'inForce', limit, sources: rows, decided: true },
       unitOfFit(job, fit),
+      measuredAt(pin, fit),
     );
     return {
       seq: `limit ${of} ${fit} ${partState} ${at}`,

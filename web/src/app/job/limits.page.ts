@@ -31,7 +31,7 @@ import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
 import { askCylinderFacts } from './say-facts';
 import { paramsOf } from '../ui/fit-params';
-import { unitOfFit } from '../ui/bench-unit';
+import { measuredAt, unitOfFit } from '../ui/bench-unit';
 import { FindingList } from './finding-list';
 import { LimitDecisions } from './limit-decisions';
 
@@ -114,7 +114,7 @@ export class LimitsPage {
         fit,
         partState,
         where: placeIn(job, fit),
-        words: inForceWords(inForce, unit),
+        words: inForceWords(inForce, unit, measuredAt(pin, fit)),
         state: inForce.state,
         sources: inForce.state === 'inForce' ? [...new Set(Object.values(inForce.sources))].join(', ') : '',
         decided: inForce.state === 'inForce' && inForce.decided,
@@ -200,8 +200,8 @@ function changedFits(job: JobState, fits: NonNullable<LimitNews['changes']>['fit
       .filter((each) => each !== '')
       .join(', '),
     partState,
-    before: inForceWords(before, unitOfFit(job, fit)),
-    after: inForceWords(after, unitOfFit(job, fit)),
+    before: inForceWords(before, unitOfFit(job, fit), measuredAt(currentPin(job), fit)),
+    after: inForceWords(after, unitOfFit(job, fit), measuredAt(currentPin(job), fit)),
   }));
   const lines = new Map<string, { where: string; parts: string; before: string; after: string }>();
   for (const { where, partState, before, after } of said.filter((each) => each.before !== each.after)) {

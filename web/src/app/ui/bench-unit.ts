@@ -1,5 +1,5 @@
 import { currentPin, unitOfSheet } from '@oak-gate/core';
-import type { FitKey, JobState, LengthUnit } from '@oak-gate/core';
+import type { Characteristic, FitKey, JobState, LengthUnit, LimitsPin } from '@oak-gate/core';
 
 /** The unit in which this job is measured: that of its instruments, else that of the engine’s bore. */
 export function benchUnit(job: JobState): LengthUnit {
@@ -9,7 +9,9 @@ export function benchUnit(job: JobState): LengthUnit {
 }
 /** The unit of the sheet that a fit is on. */
 export function unitOfFit(job: JobState, fit: FitKey): LengthUnit {
-  const id = fit.slice(0, Math.max(0, fit.indexOf('@')));
-  const characteristic = currentPin(job)?.characteristics.find((each) => each.id === id);
+  const characteristic = measuredAt(currentPin(job), fit);
   return characteristic === undefined ? benchUnit(job) : unitOfSheet(job, characteristic);
 }
+/** What is measured at a fit. */
+export const measuredAt = (pin: LimitsPin | undefined, fit: FitKey): Characteristic | undefined =>
+  pin?.characteristics.find(({ id }) => fit.startsWith(`${id}@`));

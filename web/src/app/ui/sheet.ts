@@ -14,8 +14,8 @@ import { unitWord } from '@oak-gate/contract';
 import { NM_PER } from '@oak-gate/core';
 import type { JobState, PlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
-import { sheetViews } from './sheet-view';
-import type { SheetView } from './sheet-view';
+import { MOST_ACROSS, sheetViews } from './sheet-view';
+import type { SheetBlockView, SheetView } from './sheet-view';
 
 /** The clipboard chart. A click or a tap on a place puts the hand there. */
 @Component({
@@ -37,13 +37,27 @@ export class Sheet {
 
   protected readonly views = computed(() => sheetViews(this.job(), this.sheets()));
   /** What the figures of a sheet are in; nothing where they have no unit. */
-  protected unitWords({ unit, isSized }: SheetView): string {
+  protected unitWords({ unit, isSized, isFit }: SheetView): string {
     if (!isSized) return 'yes or no';
+    if (isFit) return `${unitWord(unit)}; below 0 is interference`;
     return unit === 'thou'
       ? 'thou (0.001 in)'
       : unit === 'mm'
         ? 'mm'
         : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
+  }
+  /** Where there are so many columns that each is as wide as a mark and a deviation, there is no room for how a line differs. */
+  protected hasSpread({ columns }: SheetBlockView): boolean {
+    return columns.length <= MOST_ACROSS;
+  }
+  /** Whether a column is the first under its head: what belongs together is seen without reading. */
+  protected begins({ heads }: SheetBlockView, column: number): boolean {
+    let from = 0;
+    for (const { span } of heads) {
+      if (from === column) return true;
+      from += span;
+    }
+    return false;
   }
   /** In narrow columns a bracket stands as goes over stops. */
   protected stacked(columns: number): boolean {
