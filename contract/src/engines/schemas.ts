@@ -146,6 +146,7 @@ const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodT
       .max(120)
       .refine(isSerialPattern, { error: 'is not a regular expression with one group, the counting part' }),
     bore: length,
+    rebore: z.exactOptional(z.object({ oversizes: z.array(length).min(1).max(12), cleanUp: length })),
     layout: layoutWith(length, axisId),
   });
 

@@ -1,4 +1,5 @@
 import type {
+  Characteristic,
   RestatedFact,
   JudgedFit,
   LengthUnit,
@@ -14,7 +15,8 @@ import type {
   Task,
   Wait,
 } from '@oak-gate/core';
-import { currentPin, nanometres, showExact, unitOf } from '@oak-gate/core';
+import { currentPin, currentReading, nanometres, placeAt, showExact, unitOf } from '@oak-gate/core';
+import { figureWords } from '../evidence/evidence-words';
 import { partWords, placeInJob, unitWord, variantWords } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
@@ -158,6 +160,8 @@ const fitIn = (state: JobState, { fit, of }: Pick<JudgedFit, 'fit' | 'of'>): str
   [placeIn(state, fit), variantWords(currentPin(state)?.model.layout, of)]
     .filter((each) => each !== '')
     .join(', ');
+const measuredAt = (state: JobState, key: string): Characteristic | undefined =>
+  currentPin(state)?.characteristics.find(({ id }) => key.startsWith(`${id}@`));
 /** What is answered with yes or no has a word of its own for the wrong answer: "binds". */
 function isCheck(state: JobState, key: string): boolean {
   const id = key.slice(0, key.indexOf('@'));
@@ -173,6 +177,13 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
   const unit = unitAt(state, rule.places[0]);
   const show = (nm: number | undefined): string => (nm === undefined ? '' : showExact(nanometres(nm), unit));
   const stands = rule.state === 'broken' ? 'does not hold' : 'cannot be told from these readings';
+  if (rule.kind === 'twoWays') {
+    const [measured, worked] = rule.places.map((place) => {
+      const reading = currentReading(placeAt(state, place));
+      return reading === undefined ? '' : figureWords(reading.reading, unit, measuredAt(state, place));
+    });
+    return `${placeIn(state, rule.about)}: measured ${measured ?? ''}, from its parts ${worked ?? ''}; both cannot be true. A strip on an oiled journal or a shaft that was turned reads wrong, and so does a diameter misread`;
+  }
   if (rule.kind === 'relation') {
     const [mine, its] = rule.places.map((place) => placeIn(state, place));
     if (rule.cannotBecause !== undefined)

@@ -412,7 +412,11 @@ function entryFault(
     case 'order':
       return refuse('ENTRY_ORDER', { place, text });
     case 'notOnCard':
-      return refuse('ENTRY_NOT_ON_CARD', { place, text, card: (instrument?.blades ?? []).map((mark) => mark.text) });
+      return refuse('ENTRY_NOT_ON_CARD', {
+        place,
+        text,
+        card: (instrument?.blades ?? []).map((mark) => mark.text),
+      });
     case 'notYesOrNo':
       return refuse('ENTRY_NOT_YES_OR_NO', { place, text });
   }

@@ -13,6 +13,8 @@ export interface EngineModel {
   /** A regular expression whose one group is the counting part of the serial. */
   readonly serialPattern: string;
   readonly bore: PrintedLength;
+  /** What its bores may be machined to: the oversizes that pistons are made in, and the least that a rebore must take off. */
+  readonly rebore?: { readonly oversizes: readonly PrintedLength[]; readonly cleanUp: PrintedLength };
   readonly layout: Layout;
 }
 

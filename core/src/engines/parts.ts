@@ -199,7 +199,9 @@ export const OF_THE_ENGINE: readonly PartKind[] = ['bore', 'block'];
 export const workOn = ({ id, kind, history }: Part, rules: number): readonly PartStep[] =>
   history.filter(({ what }) => {
     if (what !== 'fitted') return true;
-    return rules < FITTING_IS_WORK_SINCE ? kind === 'ring' : !OF_THE_ENGINE.includes(kind) || !id.endsWith('#1');
+    return rules < FITTING_IS_WORK_SINCE
+      ? kind === 'ring'
+      : !OF_THE_ENGINE.includes(kind) || !id.endsWith('#1');
   });
 
 /** The id of the next part that is fitted in a slot: unique within the job, and readable on a tag. */

@@ -20,7 +20,8 @@ export interface Typed {
   /** Of a comparator: what it was set to, and what one graduation of it is; then a figure is how far from that the size is. */
   readonly setting?: { readonly size: Nanometres; readonly step: Nanometres };
 }
-export type ReadFault = 'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo' | 'notOnCard';
+export type ReadFault =
+  'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo' | 'notOnCard';
 export type ReadText<R> =
   | {
       readonly ok: true;

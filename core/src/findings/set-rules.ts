@@ -23,7 +23,8 @@ export interface SetRuleStand {
   readonly row: string;
   /** Which readings of the engine it holds together, whatever they are: the place, or the group. */
   readonly about: string;
-  readonly kind: 'spread' | 'match' | 'relation';
+  /** `twoWays`: one fit, known in two ways that cannot both be true. */
+  readonly kind: 'spread' | 'match' | 'relation' | 'twoWays';
   readonly state: 'holds' | 'broken' | 'notProven';
   /** The readings that it is about: of a relation the one that must not be smaller first. */
   readonly places: readonly string[];
@@ -43,11 +44,54 @@ type Taken = readonly [Place, RecordedReading & { readonly reading: SizeReading 
 type Standing = Taken | 'missing' | 'outside';
 const isTaken = (standing: Standing): standing is Taken => typeof standing !== 'string';
 
-/** The pinned rows about several readings at once, where all the readings that they need are taken. */
-export function setRules(state: PinState & PlacesState, sheets?: readonly string[]): readonly SetRuleStand[] {
+type RulesSlice = PinState & PlacesState & { readonly rules?: number };
+/** Since these rules a head has its liners and a crankpin its rods; before, nobody had told the application. */
+const GROUPS_KNOWN_SINCE = 8;
+
+/** What holds over several readings at once, where all that it needs are taken: the pinned rows, and one fit known in two ways. */
+export function setRules(state: RulesSlice, sheets?: readonly string[]): readonly SetRuleStand[] {
+  return [...rowRules(state, sheets), ...twoWays(state, sheets)];
+}
+
+/**
+ * Where a fit was measured and is worked out from its parts as well, and the two lie further apart than both may err. Which is
+ * wrong nobody can tell from here: a strip on an oiled journal, a shaft that was turned on it, a diameter misread.
+ */
+function twoWays(state: RulesSlice, sheets: readonly string[] | undefined): readonly SetRuleStand[] {
+  return (currentPin(state)?.characteristics ?? []).flatMap((derived): SetRuleStand[] => {
+    const direct = derived.judgedAs;
+    if (direct === undefined || sheets?.some((id) => id === derived.id || id === direct) === false) return [];
+    return sheetPlaces(state, derived.id).flatMap((place): SetRuleStand[] => {
+      const keys = [placeKey({ characteristic: direct, at: place.at }), placeKey(place)];
+      const readings = keys.map((key) => currentReading(placeAt(state, key)));
+      const known = readings.flatMap((each) => (each !== undefined && isSize(each.reading) ? [each] : []));
+      const [a, b] = known.map(({ reading, verdict, instrument }) => {
+        const { lo, hi } = isSize(reading) ? intervalOf(reading) : { lo: 0, hi: Infinity };
+        const unsure = verdict.uncertainty ?? instrument?.uncertainty ?? 0;
+        return { lo: lo - unsure, hi: hi + unsure };
+      });
+      if (a === undefined || b === undefined || (a.lo <= b.hi && b.lo <= a.hi)) return [];
+      const about = keys[0] ?? '';
+      return [
+        {
+          id: `twoWays ${about} ${known.map(({ seq }) => seq).join(' ')}`,
+          row: 'twoWays',
+          about,
+          kind: 'twoWays',
+          state: 'notProven',
+          places: keys,
+        },
+      ];
+    });
+  });
+}
+
+function rowRules(state: RulesSlice, sheets?: readonly string[]): readonly SetRuleStand[] {
   const pin = currentPin(state);
   if (pin?.rows.some(({ rule }) => rule !== undefined) !== true) return [];
-  const { layout } = pin.model;
+  const { heads: _heads, journals: _journals, ...rest } = pin.model.layout;
+  const isGrouped = (state.rules ?? GROUPS_KNOWN_SINCE) >= GROUPS_KNOWN_SINCE;
+  const layout: Layout = isGrouped ? pin.model.layout : rest;
   return pin.rows
     .filter(({ characteristic, rule }) => rule !== undefined && (sheets?.includes(characteristic) ?? true))
     .flatMap((row): SetRuleStand[] => {

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { unitWord, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
@@ -23,6 +23,7 @@ import type {
   Answer,
   EvidenceKind,
   JobDraft,
+  JobState,
   PlaceKey,
   PlaceStateWord,
   Problem,
@@ -35,7 +36,9 @@ import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { benchUnit } from '../ui/bench-unit';
 import { sessionFeature } from '../state/session.feature';
+import { today } from '../ui/today';
 import { BenchPlace } from './bench-place';
+import { keepBench, keptBench } from './bench-memory';
 import { lastToolOn } from './last-tool';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
@@ -281,6 +284,41 @@ export class BenchHand {
     return { open: open.length, typed: typed.length, first: typed[0] ?? open[0] };
   });
 
+  constructor() {
+    // What this person had on the bench comes back once, before anything of it is kept again.
+    effect(() => {
+      const [job, person] = [this.at.job(), this.person()];
+      if (job === undefined || person === undefined || this.at.gate() === undefined) return;
+      untracked(() => {
+        this.bringBack(job, person.id);
+      });
+    });
+    effect(() => {
+      const [job, person] = [this.at.job()?.id, this.person()?.id];
+      const memory = {
+        drafts: this.drafts.keptOf(person ?? ''),
+        how: this.how(),
+        tools: this.takenFor(),
+        place: this.at.key(),
+      };
+      if (job === undefined || person === undefined || !this.isBack.has(`${job} ${person}`)) return;
+      keepBench(job, person, today(), memory);
+    });
+  }
+  private readonly isBack = new Set<string>();
+  private bringBack(job: JobState, person: string): void {
+    const whose = `${job.id} ${person}`;
+    if (this.isBack.has(whose)) return;
+    this.isBack.add(whose);
+    const memory = keptBench(job.id, person, today());
+    if (memory === undefined) return;
+    this.drafts.bringBack(person, memory.drafts, job);
+    // What somebody else said of a gauge here before this person came is newer.
+    this.how.update((now) => ({ ...memory.how, ...now }));
+    this.takenFor.update((now) => ({ ...memory.tools, ...now }));
+    if (memory.place !== undefined) this.at.comeBack(memory.place);
+  }
+
   /** The person's own step to a place. What is typed stays where it was typed. */
   select(key: PlaceKey): void {
     this.at.choose(key);
@@ -397,6 +435,8 @@ export class BenchHand {
     const understood = this.understood();
     if (key === undefined || job === undefined || understood === undefined) return;
     const asked = this.asking();
+    // It is of something that lies there no more: it has to be typed again.
+    if (this.draft()?.isStale === true) return;
     if (understood.kind === 'empty') {
       const first = this.end()?.first;
       if (first === undefined) this.move('next');

@@ -136,6 +136,11 @@ export class BenchPlace {
     if (sheet !== undefined) this.left.set(sheet, key);
     this.chosen.set(key);
   }
+  /** To where the hand was before the page was left; a place that a link leads to, or that was chosen since, is stronger. */
+  comeBack(key: PlaceKey): void {
+    const sheet = parsePlaceKey(key)?.characteristic ?? '';
+    if (this.chosen() === undefined && this.gate()?.sheets.includes(sheet) === true) this.choose(key);
+  }
   /** Where the hand was last on each sheet: it comes back to the same place. */
   private readonly left = new Map<string, PlaceKey>();
   /** The place to which a sheet leads: where the hand was on it, or else its first open one. */

@@ -13,6 +13,8 @@ import { Router, RouterLink } from '@angular/router';
 import { currentPin, sheetModel } from '@oak-gate/core';
 import type { Stage } from '@oak-gate/core';
 import { Asker } from '../ui/asker';
+import { Deck } from '../ui/deck';
+import { deckView } from '../ui/deck-view';
 import { EnginePlan } from '../ui/engine-plan';
 import { Sheet } from '../ui/sheet';
 import { MOST_ACROSS, mostAcross } from '../ui/sheet-view';
@@ -34,7 +36,7 @@ const NARROW = '(max-width: 1199px)';
 /** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
 @Component({
   selector: 'app-bench-page',
-  imports: [EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet, SheetClips],
+  imports: [Deck, EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet, SheetClips],
   providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
   styleUrl: './bench.page.scss',
@@ -74,6 +76,17 @@ export class BenchPage {
   protected readonly sheets = computed(() => {
     const id = this.hand.at.characteristic()?.id;
     return id === undefined ? this.hand.at.gate()?.sheets : [id];
+  });
+  /** Liners over the deck, where the sheet in hand is that; a narrow screen has no room for it. */
+  protected readonly deck = computed(() => {
+    const [job, place, characteristic] = [
+      this.hand.at.job(),
+      this.hand.at.place(),
+      this.hand.at.characteristic(),
+    ];
+    return job === undefined || place === undefined || characteristic === undefined || this.narrow()
+      ? undefined
+      : deckView(job, characteristic, place, this.hand.unit());
   });
   protected readonly toGate = computed(() => {
     const findings = this.hand.at.matters()?.findings.length ?? 0;

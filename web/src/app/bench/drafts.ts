@@ -1,7 +1,9 @@
 import { computed, signal } from '@angular/core';
 import { partWords } from '@oak-gate/contract';
-import { characteristicOf, currentPin, partIn, placeAt, slotsBehind } from '@oak-gate/core';
+import { characteristicOf, currentPin, parsePlaceKey, partIn, placeAt, slotsBehind } from '@oak-gate/core';
 import type { JobState, Place, PlaceKey, SlipChoice } from '@oak-gate/core';
+
+import type { KeptDraft } from './bench-memory';
 
 /** What is typed at a place and not recorded yet. */
 export interface Draft {
@@ -12,6 +14,8 @@ export interface Draft {
   readonly typedFirst?: string;
   /** The job as it was when the first character was typed: the reading is of that moment. */
   readonly seen: JobState;
+  /** It was typed before the tablet was started again, and the place or its part is another since: nobody can hand that in. */
+  readonly isStale?: true;
 }
 /** Whose, where, and with which gauge: a figure typed by somebody, in one unit, is nobody else's and of no other unit. */
 interface Whose {
@@ -33,8 +37,26 @@ export class Drafts {
     return [...this.all()].flatMap(([key, { place }]) => (key === keyOf(whose, place) ? [place] : []));
   }
   type(whose: Whose, place: PlaceKey, text: string, now: JobState): void {
+    const before = this.at(whose, place);
+    const seen = before === undefined || before.isStale === true ? now : before.seen;
     if (text === '') this.drop(whose, place);
-    else this.put(whose, { seen: this.at(whose, place)?.seen ?? now, place, text, slip: null });
+    else this.put(whose, { seen, place, text, slip: null });
+  }
+  /** What a person has typed, to be kept on the tablet. */
+  keptOf(person: string): readonly KeptDraft[] {
+    return [...this.all()].flatMap(([key, draft]): KeptDraft[] => {
+      if (!key.startsWith(`${person} `)) return [];
+      const instrument = key.slice(person.length + 1, -draft.place.length - 1);
+      const { seen, isStale: _, ...rest } = draft;
+      return [{ ...rest, instrument, basis: draft.isStale === true ? 'gone' : basisOf(seen, draft.place) }];
+    });
+  }
+  /** Puts back what was kept: what is of something that has changed since is marked. */
+  bringBack(person: string, all: readonly KeptDraft[], now: JobState): void {
+    for (const { instrument, basis, ...draft } of all) {
+      const isStale = basis === basisOf(now, draft.place) ? {} : ({ isStale: true } as const);
+      this.put({ person, instrument }, { ...draft, seen: now, ...isStale });
+    }
   }
   settle(whose: Whose, place: PlaceKey, change: Partial<Pick<Draft, 'text' | 'slip' | 'typedFirst'>>): void {
     const draft = this.at(whose, place);
@@ -48,8 +70,25 @@ export class Drafts {
   }
 }
 
+/** The version of a place and the parts behind it: as long as these are the same, a figure is of what lies there. */
+function basisOf(job: JobState, key: PlaceKey): string {
+  const place = parsePlaceKey(key);
+  const characteristic = place === undefined ? undefined : characteristicOf(job, place);
+  const parts =
+    place === undefined || characteristic === undefined ? [] : slotsBehind(job, characteristic, place);
+  return [
+    placeAt(job, key).version,
+    ...parts.map(({ slot }) => {
+      const part = partIn(job, slot);
+      return part === undefined ? slot : `${part.id} ${part.condition}`;
+    }),
+  ].join('|');
+}
+
 /** What happened at a place while somebody typed there, in a sentence; nothing where nothing did. */
 export function changedUnder(draft: Draft, now: JobState, place: Place, person: string): string | undefined {
+  if (draft.isStale === true)
+    return 'This was typed before the tablet was started again, and the place is another since: type it again, or Esc drops it.';
   const [before, after] = [placeAt(draft.seen, draft.place), placeAt(now, draft.place)];
   const characteristic = characteristicOf(now, place);
   const moved = (characteristic === undefined ? [] : slotsBehind(now, characteristic, place)).find(

@@ -39,6 +39,7 @@ import { fitParams } from '../ui/fit-params';
 import { alsoSays, sourcesOf } from './also-says';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
+import { boreWords } from './bore-words';
 
 /** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
 @Component({
@@ -85,6 +86,7 @@ export class ReadingCard {
     const also = alsoSays(job, place, part, inForce, unit);
     const differ = also.filter(({ differs }) => differs).length;
     return {
+      says: boreWords(job, place, unit),
       profile: characteristic === undefined ? undefined : profileView(job, characteristic, place, unit),
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
       title,
