@@ -59,6 +59,25 @@ const OF_BORES = [
     from: { rule: 'difference', of: 'boreTop', less: 'boreFoot' },
   },
   { id: 'boreSeen', name: 'Bore without score', tools: [], unitKind: 'check' },
+  {
+    ...{ id: 'boreConeCold', name: 'Bore, top less foot, cold', tools: [], allowNegative: true },
+    ...{ judgedAs: 'boreCone', below: 'interference' },
+    from: {
+      ...{ rule: 'difference', of: 'boreTop', less: 'boreFoot' },
+      when: { condition: 'heat', is: 'cold' },
+    },
+  },
+  {
+    id: 'boreShrunk',
+    name: 'Sleeve in its bore',
+    tools: ['sizeGauge'],
+    allowNegative: true,
+    below: 'interference',
+  },
+  {
+    ...{ id: 'boreStrip', name: 'Play by the strip', tools: ['strip'] },
+    questions: [{ id: 'dry', text: 'Dry and wiped?', when: 'always' }],
+  },
 ].map((each) => ({
   ...{ measures: 'in each cylinder', usualTool: 'bore gauge', unitKind: 'length', axes: ['cylinder'] },
   ...{ wear: 'grows', words: { tight: 'small', loose: 'large' }, parts: ['bore'], stateOf: 'bore' },
@@ -189,15 +208,26 @@ test('the corpus of this format', async () => {
       ...{ uncertainty: '0.003', calibratedOn: '2026-05-01', dueOn: '2026-12-01', blades: [] },
     },
   });
+  await teoAt.post('/api/instruments', {
+    id: randomUUID(),
+    instrument: {
+      ...{ id: 'PS-1', name: 'Plastic strip', kind: 'strip', unit: 'mm', resolution: '0.025' },
+      ...{ uncertainty: '0.01', calibratedOn: '2026-05-01', dueOn: '2026-12-01' },
+      blades: ['0.025', '0.050', '0.075', '0.100'],
+    },
+  });
   await shop.publish(
     { number: 'OM-5', revision: '1', kind: 'manual' },
     [
-      'row,characteristic,min,max,service_max,unit,rule,question,piston_materials',
-      '1,boreTop,130.17,130.20,130.30,mm,,,',
-      '2,boreFoot,130.17,130.20,130.30,mm,,,',
-      '3,boreCone,0,0.05,,mm,,,',
-      '4,boreSeen,,,,,check,Is the bore without score?,',
-      '5,boreTop,130.16,130.25,130.35,mm,,,K',
+      'row,characteristic,min,max,service_max,unit,fit_is,rule,across,spread_of,question,piston_materials',
+      '1,boreTop,130.17,130.20,130.30,mm,,,,,,',
+      '2,boreFoot,130.17,130.20,130.30,mm,,,,,,',
+      '3,boreCone,0,0.05,,mm,,,,,,',
+      '4,boreSeen,,,,,,check,,,Is the bore without score?,',
+      '5,boreTop,130.16,130.25,130.35,mm,,,,,,K',
+      '6,boreShrunk,0.03,0.07,,mm,interference,,,,,',
+      '7,boreStrip,0.03,0.10,,mm,,,,,,',
+      '8,boreFoot,,0.05,,mm,,spread,engine,mids,,',
     ].join('\n'),
   );
   const opened = await (
@@ -208,7 +238,7 @@ test('the corpus of this format', async () => {
   const state = (): Promise<JobState> => jobs.state(jobId);
   const give = async (draft: JobDraft, by = ivo): Promise<void> => {
     shop.clock.advance(60_000);
-    const due = 'instrument' in draft && draft.instrument === 'BG-1' ? '2026-12-01' : '2026-06-02';
+    const due = 'instrument' in draft && draft.instrument !== 'FS-2' ? '2026-12-01' : '2026-06-02';
     const dueOn = draft.type === 'takeInstrument' ? { dueOn: due } : {};
     await jobs.command(jobId, randomUUID(), basedOnNow(await state(), { ...dueOn, ...draft }), by);
   };
@@ -249,6 +279,7 @@ test('the corpus of this format', async () => {
   await give({ type: 'sayEngineFacts', facts: { pistonMaterial: 'H' }, reason: 'stamped on the crown' });
   await give({ type: 'checkDocuments' }, perrin);
   await give({ type: 'takeInstrument', instrument: 'BG-1' });
+  await give({ type: 'takeInstrument', instrument: 'PS-1' });
   const quarter = nanometres(254_000);
   await give({
     type: 'sayCylinderFacts',
@@ -293,6 +324,14 @@ test('the corpus of this format', async () => {
     await give({ ...gauged, place: `boreFoot@cylinder:${cylinder}`, text: '130.18', conditions });
     const seen = { ...ofBore, type: 'takeReading', unit: null, instrument: null } as const;
     await give({ ...seen, place: `boreSeen@cylinder:${cylinder}`, text: 'yes' });
+    await give({ ...gauged, place: `boreShrunk@cylinder:${cylinder}`, text: '-0.05' });
+    const strip = { ...gauged, instrument: 'PS-1', place: `boreStrip@cylinder:${cylinder}` };
+    // The first one was oiled: it is kept, and counts for nothing.
+    for (const [answer, text] of [
+      ['no', '0.025-0.050'],
+      ['yes', '0.050-0.075'],
+    ] as const)
+      await give({ ...strip, text, answers: [{ question: 'dry', answer }] });
   }
   const top = 'boreTop@cylinder:1';
   await give({

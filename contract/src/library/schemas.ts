@@ -280,6 +280,13 @@ export const shopCharacteristic = z.strictObject({
   passes: characteristic.shape.passes,
   from: characteristic.shape.from,
   conditions: characteristic.shape.conditions,
+  /** What must be answered with yes before a reading counts. */
+  questions: z.exactOptional(
+    z.array(z.strictObject({ id, text: text(300), when: z.literal('always') })).max(6),
+  ),
+  judgedAs: characteristic.shape.judgedAs,
+  below: characteristic.shape.below,
+  under: characteristic.shape.under,
   setting: characteristic.shape.setting,
   rowAxes: characteristic.shape.rowAxes,
   allowNegative: z.exactOptional(z.boolean()),

@@ -1,5 +1,6 @@
 import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
+import { inputsOf } from '../engines/characteristic';
 import type { Characteristic, PartKind } from '../engines/characteristic';
 import { kindOfSlot, partIn } from '../engines/parts';
 import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
@@ -344,6 +345,11 @@ export function unitOfSheet(
     }
   }
   const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  // What is worked out is in the unit of what it is worked out from.
+  const [input] = inputsOf(characteristic);
+  const measured = currentPin(state)?.characteristics.find(({ id }) => id === input);
+  if (most === undefined && measured !== undefined && measured.from === undefined)
+    return unitOfSheet(state, measured);
   const fits = Object.values(state.instruments).find(({ kind }) => characteristic.tools.includes(kind));
   const usual = currentPin(state)?.model.bore.unit === 'in' ? 'thou' : 'mm';
   return most?.[0] ?? fits?.unit ?? Object.values(state.instruments)[0]?.unit ?? usual;

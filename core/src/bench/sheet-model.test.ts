@@ -51,6 +51,7 @@ test('liners stand under their head, also where their numbers are mixed', () => 
 test.each<[string, Characteristic, number, number[]]>([
   ['as many as there are', BORE, 8, [8]],
   ['one fewer: by bank, whole', BORE, 7, [4, 4]],
+  ['a bank that does not fit is counted off as well', BORE, 3, [2, 2, 2, 2]],
   ['journals are counted off whole', JOURNALS, 3, [2, 2]],
   ['and never parted, however narrow it is', JOURNALS, 1, [2, 2]],
   ['liners one by one', STANDS, 3, [2, 2]],

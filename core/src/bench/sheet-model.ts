@@ -148,15 +148,21 @@ function split(
 ): readonly Pick<SheetBlock, 'bank' | 'columns'>[] {
   if (columns.length <= most) return columns.length === 0 ? [] : [{ columns }];
   const [main] = across;
-  if (main === 'cylinder' && banks.length > 1) {
-    const bankOf = new Map(cylinders.map(({ id, bank }) => [id, bank]));
-    return banks.flatMap(({ id }) => {
-      const own = columns.filter(({ cylinder }) => bankOf.get(cylinder ?? '') === id);
-      return own.length === 0 ? [] : [{ bank: id, columns: own }];
-    });
-  }
-  // As many of what stands across as fit whole, shared out evenly.
-  const whole = across.length < 2 ? columns.map((at) => [at]) : wholes(columns, main);
+  if (main !== 'cylinder' || banks.length < 2) return countedOff(columns, across, most);
+  const bankOf = new Map(cylinders.map(({ id, bank }) => [id, bank]));
+  return banks.flatMap(({ id }) => {
+    const own = columns.filter(({ cylinder }) => bankOf.get(cylinder ?? '') === id);
+    return countedOff(own, across, most).map((block) => ({ ...block, bank: id }));
+  });
+}
+/** As many of what stands across as fit whole, shared out evenly. */
+function countedOff(
+  columns: readonly At[],
+  across: readonly Axis[],
+  most: number,
+): readonly { readonly columns: readonly At[] }[] {
+  if (columns.length <= most) return columns.length === 0 ? [] : [{ columns }];
+  const whole = across.length < 2 ? columns.map((at) => [at]) : wholes(columns, across[0]);
   const widest = Math.max(...whole.map(({ length }) => length));
   const blocks = Math.ceil(whole.length / Math.max(1, Math.floor(most / widest)));
   const each = Math.ceil(whole.length / blocks);

@@ -98,6 +98,14 @@ const modelFile = (model: EngineModel): unknown => {
     model: {
       ...model,
       bore: figure(model.bore),
+      ...(model.rebore === undefined
+        ? {}
+        : {
+            rebore: {
+              oversizes: model.rebore.oversizes.map(figure),
+              cleanUp: figure(model.rebore.cleanUp),
+            },
+          }),
       layout: {
         ...layout,
         stations: layout.stations.map((station) => ({ ...station, distance: figure(station.distance) })),

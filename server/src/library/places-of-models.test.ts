@@ -17,47 +17,69 @@ import * as z from 'zod';
 const json = (path: string): unknown => JSON.parse(readFileSync(join(__dirname, '../../..', path), 'utf8'));
 const CATALOGUE = z.array(characteristic).parse(json('server/data/characteristics.json'));
 const modelOf = (id: string): EngineModel => engineModelFile.parse(json(`demo/models/${id}.json`)).model;
-const [VA, M8, AX, HD] = ['VA-4-330', 'M8-52', 'AX6-240', 'HD6-127'].map(modelOf) as [
-  EngineModel,
-  EngineModel,
-  EngineModel,
-  EngineModel,
-];
+const ALL = ['VA-4-330', 'M8-52', 'AX6-240', 'HD6-127', 'T3-29', '4-T58'].map(modelOf);
+const [VA, M8, AX] = ALL as [EngineModel, EngineModel, EngineModel, ...EngineModel[]];
 
 /**
  * Places of every characteristic that ships on every model of the demo, counted by hand: a flat four with three mains, a crankpin
  * for each rod and no liners; a V8 with five mains, two rods on a crankpin and two heads; a six in line with seven mains, liners
  * measured at five stations, and a head for each cylinder; another six with three rings, two heads, and neither valves nor the bolts
- * of mains and heads in its model.
+ * of mains and heads in its model; a three with five rings and dry liners; a two-stroke four with six rings and no liners.
  */
 const BY_HAND: Readonly<
-  Record<string, readonly [flatFour: number, v8: number, six: number, heavySix: number]>
+  Record<
+    string,
+    readonly [flatFour: number, v8: number, six: number, heavySix: number, three: number, twoStroke: number]
+  >
 > = {
-  ringGap: [24, 32, 24, 18], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
-  ringSideClearance: [12, 32, 24, 18],
-  grooveWidth: [12, 24, 24, 18],
-  boreDiameter: [16, 32, 60, 60], // stations for bores x two directions
-  boreOutOfRound: [8, 16, 30, 30],
-  boreTaper: [4, 8, 6, 6],
-  boreChoke: [4, 8, 6, 6],
-  linerFit: [0, 0, 12, 0], // two seats
-  linerProtrusion: [0, 0, 24, 24], // four points of the clock
-  pistonSkirt: [4, 8, 6, 6],
-  pistonClearance: [4, 8, 6, 6],
-  pinClearance: [4, 8, 6, 6],
-  pinDiameter: [4, 8, 6, 6],
-  journalDiameter: [14, 18, 26, 26], // mains and crankpins x two directions
-  mainClearance: [3, 5, 7, 7],
-  rodClearance: [4, 8, 6, 6],
-  endFloat: [1, 1, 1, 1],
-  rodSideFloat: [4, 8, 6, 6],
-  valveLash: [8, 16, 12, 0],
-  rodNutTorque: [8, 16, 12, 12],
-  mainBoltTorque: [6, 10, 14, 0],
-  headBoltTorque: [0, 20, 48, 0], // screwed cylinders; two heads of ten; six heads of eight
-  tighteningAngle: [8, 16, 12, 12],
-  boltHours: [8, 16, 12, 12],
-  freeRotation: [4, 8, 6, 6],
+  ringGap: [24, 32, 24, 18, 15, 24], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
+  ringSideClearance: [12, 32, 24, 18, 15, 24],
+  grooveWidth: [12, 24, 24, 18, 15, 24],
+  grooveWear: [12, 24, 24, 18, 15, 24],
+  boreDiameter: [16, 32, 60, 60, 18, 24], // stations for bores x two directions
+  boreOutOfRound: [8, 16, 30, 30, 9, 12],
+  boreTaper: [4, 8, 6, 6, 3, 4],
+  boreTaperEnds: [4, 8, 6, 6, 3, 4],
+  boreChoke: [4, 8, 6, 6, 3, 4],
+  boreRidge: [4, 8, 6, 6, 3, 4],
+  boreRidgeFelt: [4, 8, 6, 6, 3, 4],
+  blockBore: [0, 0, 24, 0, 12, 0], // two seats x two directions
+  linerOutside: [0, 0, 24, 0, 12, 0],
+  linerFit: [0, 0, 12, 0, 6, 0], // two seats
+  linerProtrusion: [0, 0, 24, 24, 12, 0], // four points of the clock
+  linerTilt: [4, 8, 6, 6, 3, 4],
+  linerSeatClean: [4, 8, 6, 6, 3, 4],
+  pistonSkirt: [4, 8, 6, 6, 3, 4],
+  pistonClearance: [4, 8, 6, 6, 3, 4],
+  pistonClearanceParts: [4, 8, 6, 6, 3, 4],
+  pinClearance: [4, 8, 6, 6, 3, 4],
+  pinDiameter: [4, 8, 6, 6, 3, 4],
+  pinBoss: [4, 8, 6, 6, 3, 4],
+  rodBush: [4, 8, 6, 6, 3, 4],
+  pinBossClearance: [4, 8, 6, 6, 3, 4],
+  rodBushClearance: [4, 8, 6, 6, 3, 4],
+  journalDiameter: [14, 18, 26, 26, 14, 18], // mains and crankpins x two directions
+  crankpinDiameter: [0, 0, 0, 24, 12, 16], // two planes x two directions, where a model has planes
+  crankpinOutOfRound: [0, 0, 0, 12, 6, 8],
+  crankpinTaper: [8, 8, 12, 12, 6, 8],
+  mainJournalDiameter: [0, 0, 0, 28, 16, 20],
+  mainJournalOutOfRound: [0, 0, 0, 14, 8, 10],
+  mainBore: [6, 10, 14, 14, 8, 10],
+  bigEndBore: [8, 16, 12, 12, 6, 8],
+  mainClearance: [3, 5, 7, 7, 4, 5],
+  mainClearanceParts: [3, 5, 7, 7, 4, 5],
+  rodClearance: [4, 8, 6, 6, 3, 4],
+  rodClearanceParts: [4, 8, 6, 6, 3, 4],
+  endFloat: [1, 1, 1, 1, 1, 1],
+  rodSideFloat: [4, 8, 6, 6, 3, 4],
+  valveLash: [8, 16, 12, 0, 0, 0],
+  rodNutTorque: [8, 16, 12, 12, 6, 8],
+  mainBoltTorque: [6, 10, 14, 0, 0, 0],
+  headBoltTorque: [0, 20, 48, 0, 0, 0], // screwed cylinders; two heads of ten; six heads of eight
+  tighteningAngle: [8, 16, 12, 12, 6, 8],
+  boltHours: [8, 16, 12, 12, 6, 8],
+  freeRotation: [4, 8, 6, 6, 3, 4],
+  crankTurns: [1, 1, 1, 1, 1, 1],
 };
 test('the table has every characteristic that ships', () => {
   expect(Object.keys(BY_HAND)).toEqual(CATALOGUE.map(({ id }) => id));
@@ -65,9 +87,9 @@ test('the table has every characteristic that ships', () => {
 test.each(CATALOGUE.map((each) => [each.id, each] as const))(
   '%s is found where it is measured',
   (id, each) => {
-    const counts = [VA, M8, AX, HD].map(({ layout }) => placesOf(layout, each).length);
+    const counts = ALL.map(({ layout }) => placesOf(layout, each).length);
     expect(counts).toEqual(BY_HAND[id]);
-    for (const { layout } of [VA, M8, AX, HD]) {
+    for (const { layout } of ALL) {
       const places = placesOf(layout, each);
       // Where there is none, an axis of it is missing, and that is said; nowhere else is one missing.
       expect(undeclaredAxes(layout, each).length > 0).toBe(places.length === 0);
@@ -222,7 +244,7 @@ describe('the file of a model', () => {
 
 describe('a sheet', () => {
   const laidOut = CATALOGUE.flatMap((each) =>
-    [VA, M8, AX].flatMap((model) =>
+    ALL.flatMap((model) =>
       [6, Infinity].map((most) => [`${each.id} on ${model.id}, ${most} across`, each, model, most] as const),
     ),
   );
@@ -245,9 +267,10 @@ describe('a sheet', () => {
   );
   test.each([
     ['ringGap', M8, ['port', 'starboard'], 'cylinder', ['groove', 'member'], ['station']],
-    ['boreDiameter', AX, [undefined], 'cylinder', ['station'], ['direction']],
+    ['boreDiameter', AX, [undefined, undefined], 'cylinder direction', [], ['station']],
+    ['boreDiameter', M8, ['port', 'port', 'starboard', 'starboard'], 'cylinder direction', [], ['station']],
     ['mainClearance', M8, [undefined], 'journal', [], []],
-    ['mainClearance', AX, [undefined, undefined], 'journal', [], []], // seven mains: six, and one below
+    ['mainClearance', AX, [undefined, undefined], 'journal', [], []], // seven mains: four, and three below
     ['endFloat', VA, [undefined], undefined, [], []],
     ['headBoltTorque', M8, [undefined], 'head', [], ['fastener']],
     ['ringSideClearance', AX, [undefined], 'cylinder', [], ['groove', 'member']],
@@ -259,7 +282,7 @@ describe('a sheet', () => {
     );
     expect(blocks.map(({ bank }) => bank)).toEqual(banks);
     const [first] = blocks;
-    expect(Object.keys(first!.columns[0]!)).toEqual(across === undefined ? [] : [across]);
+    expect(Object.keys(first!.columns[0]!)).toEqual(across?.split(' ') ?? []);
     expect(Object.keys(first!.groups[0]!.at)).toEqual(group);
     expect(Object.keys(first!.groups[0]!.lines[0]!.at)).toEqual(line);
   });

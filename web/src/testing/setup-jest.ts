@@ -8,3 +8,8 @@ if (!('structuredClone' in globalThis))
   Object.assign(globalThis, {
     structuredClone: (value: unknown): unknown => JSON.parse(JSON.stringify(value)),
   });
+
+// What the tablet remembers is of one test: the next one begins with an empty one.
+afterEach(() => {
+  localStorage.clear();
+});

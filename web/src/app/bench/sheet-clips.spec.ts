@@ -57,7 +57,8 @@ function measure(demo: DemoJob, place: string, text: string, instrument = 'BG-3'
   } as const;
   const setting = { text: '127.00', unit: 'mm', against: 'setting ring SR-127' } as const;
   const isSet = place.startsWith('boreDiameter');
-  return demo.do({ ...taken, ...(isSet ? { setting } : {}) }, undefined, GAUGES[instrument]);
+  const conditions = [{ condition: 'height', is: 'document' }];
+  return demo.do({ ...taken, ...(isSet ? { setting } : { conditions }) }, undefined, GAUGES[instrument]);
 }
 function bench(demo: DemoJob): BenchHand {
   TestBed.configureTestingModule({
@@ -90,24 +91,39 @@ test('the clipboards of a stage: how far each is, and the worst that it holds', 
   measure(demo, bore(1, 25, 'across'), '127.17');
   measure(demo, skirt(1), '126.84', 'MC-7');
   const hand = bench(demo);
-  expect(hand.at.clips().map(({ sheet, taken, of, worst }) => [sheet, taken, of, worst])).toEqual([
+  const clips = hand.at.clips().map(({ sheet, taken, of, worst }) => [sheet, taken, of, worst]);
+  expect(clips.slice(0, 2)).toEqual([
     ['boreDiameter', 2, 60, 'loose'],
-    // What is worked out from both of them stands beside them.
-    ['boreOutOfRound', 1, 30, 'notTaken'],
     ['pistonSkirt', 1, 6, 'notTaken'],
   ]);
+  // What is worked out lies on the clipboard that it is worked out from, and on none of its own.
+  expect(clips.map(([sheet]) => sheet)).toEqual([
+    ...['boreDiameter', 'pistonSkirt', 'grooveWear', 'pinDiameter', 'pinBoss', 'rodBush'],
+    ...['crankpinDiameter', 'mainJournalDiameter'],
+  ]);
+});
+test('a clipboard shows the worst of what is worked out below it, in the words of that', () => {
+  const demo = heavy();
+  measure(demo, bore(1, 25, 'along'), '127.01');
+  measure(demo, bore(1, 25, 'across'), '127.10');
+  const [clip] = bench(demo).at.clips();
+  expect([clip?.sheet, clip?.worst, clip?.worstOf.id]).toEqual(['boreDiameter', 'loose', 'boreOutOfRound']);
+  expect([clip?.taken, clip?.of]).toEqual([2, 60]);
 });
 test('the brackets go on to the next clipboard and round the end; the hand comes back to where it was', () => {
   const hand = bench(heavy());
   const sheet = () => hand.at.characteristic()?.id;
   hand.select(bore(2, 75, 'across'));
   press(hand, ']');
-  expect(sheet()).toBe('boreOutOfRound');
-  press(hand, ']');
-  press(hand, ']');
+  expect(sheet()).toBe('pistonSkirt');
+  for (let i = 0; i < 7; i += 1) press(hand, ']');
   expect([sheet(), hand.at.key()]).toEqual(['boreDiameter', bore(2, 75, 'across')]);
   // Where a keyboard has the bracket on another layer, its key is held with it.
   press(hand, '[', { altKey: true, ctrlKey: true });
+  expect(sheet()).toBe('mainJournalDiameter');
+  // From what is worked out the brackets go on from the clipboard that it lies on.
+  hand.select('boreTaper@cylinder:3');
+  press(hand, ']');
   expect([sheet(), hand.at.key()]).toEqual(['pistonSkirt', skirt(1)]);
   hand.toSheet('boreDiameter');
   expect(hand.at.key()).toBe(bore(2, 75, 'across'));
@@ -142,7 +158,7 @@ test('one key goes to the next place that is not taken, another to the next that
   press(hand, 'PageDown');
   expect(hand.at.key()).toBe(bore(1, 75, 'along'));
   // From the last place it begins again; what is worked out is taken nowhere.
-  hand.select(skirt(6));
+  hand.select(placeKey(sheetPlaces(demo.job, 'mainJournalDiameter').at(-1)!));
   press(hand, 'PageDown');
   expect(hand.at.key()).toBe(bore(1, 75, 'along'));
   press(hand, 'PageUp');

@@ -75,7 +75,8 @@ export class InstrumentsPage {
     return unsaid({
       id: isSaid(id),
       name: isSaid(name),
-      [kind === 'strip' ? 'the marks of its card' : 'blades']: kind === 'sizeGauge' || this.blades().length > 0,
+      [kind === 'strip' ? 'the marks of its card' : 'blades']:
+        kind === 'sizeGauge' || this.blades().length > 0,
       'smallest step': isSaid(resolution),
       uncertainty: isSaid(uncertainty),
       'checked on': isSaid(calibratedOn),
