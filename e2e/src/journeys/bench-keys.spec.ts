@@ -10,11 +10,12 @@ let serial = 30_000;
 async function benchOnV8(
   page: Page,
   address: string,
+  place: string | undefined = SECOND(1),
 ): Promise<{ bench: Bench; jobId: string; ivo: ApiTablet }> {
   const ivo = await ApiTablet.signIn(address, 'ivo-marrable');
   const jobId = await ivo.openV8(`K-${++serial}`, `M8-${serial}`);
   await signIn(page, address, 'Ivo Marrable');
-  return { bench: await new Bench(page).open(address, jobId, SECOND(1)), jobId, ivo };
+  return { bench: await new Bench(page).open(address, jobId, place === '' ? undefined : place), jobId, ivo };
 }
 
 test('what is typed is understood in words, with the verdict and both units, before Enter', async ({
@@ -172,12 +173,11 @@ test('only the person moves the hand, what is typed stays at its place, and the 
   page,
   demo,
 }) => {
-  const { bench, jobId, ivo } = await benchOnV8(page, demo.address);
+  const { bench, jobId, ivo } = await benchOnV8(page, demo.address, '');
   const sanna = await ApiTablet.signIn(demo.address, 'sanna-tveldt');
   const order = sheetPlaces(await ivo.job(jobId)).map(placeKey);
   const [first = '', second = '', third = ''] = order;
   await test.step('from the Floor: one place is recorded, and the next one is in hand', async () => {
-    await bench.open(demo.address, jobId);
     await expect(bench.inHand).toHaveAttribute('data-place', first);
     await bench.record('16/17');
     await expect(bench.cell(first)).toContainText('16/17');
@@ -212,6 +212,12 @@ test('only the person moves the hand, what is typed stays at its place, and the 
     await page.keyboard.press('Enter');
     await expect(bench.inHand).toHaveAttribute('data-place', third);
     await expect(bench.entry).toHaveValue('16/');
+  });
+  await test.step('started again, the tablet has it in hand where it was, and nothing of it counts', async () => {
+    await page.reload();
+    await expect(bench.inHand).toHaveAttribute('data-place', third);
+    await expect(bench.entry).toHaveValue('16/');
+    expect(await ivo.openPlaces(jobId)).toContain(third);
   });
 });
 

@@ -80,7 +80,8 @@ export class Bench {
   /** Takes the clipboard of a place in hand, where its stage has several and another one lies in front. */
   private async sheetOf(place: string): Promise<void> {
     const clip = this.clip(place.slice(0, place.indexOf('@')));
-    if ((await clip.count()) > 0 && (await clip.getAttribute('aria-selected')) !== 'true') await clip.click();
+    const isThere = (await this.cell(place).count()) > 0;
+    if (!isThere && (await clip.count()) > 0) await clip.click();
   }
   async at(place: string): Promise<this> {
     await this.sheetOf(place);

@@ -358,7 +358,10 @@ export class BenchActs {
           label: name,
           kind: 'choice' as const,
           options: choices.map((choice) => ({ value: choice.id, label: choice.text })),
-          value: said.conditions.find(({ condition }) => condition === id)?.is ?? '',
+          // What can only be one way is simply confirmed.
+          value:
+            said.conditions.find(({ condition }) => condition === id)?.is ??
+            (choices.length === 1 ? (choices[0]?.id ?? '') : ''),
         })),
         ...(setting === undefined
           ? []

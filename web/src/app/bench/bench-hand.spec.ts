@@ -324,6 +324,7 @@ describe('keys', () => {
       fit: () => calls.push('fit'),
       pad: () => calls.push('pad'),
       lookUp: () => calls.push('lookUp'),
+      sayHow: () => calls.push('sayHow'),
     });
     return { calls, prevented: event.defaultPrevented };
   }

@@ -132,6 +132,7 @@ export class BenchPage {
         lookUp: () => {
           this.acts.lookUp();
         },
+        sayHow: () => void this.acts.sayHow(),
       });
     };
     document.addEventListener('keydown', onKey);

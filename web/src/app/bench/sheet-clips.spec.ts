@@ -82,7 +82,15 @@ function bench(demo: DemoJob): BenchHand {
 const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void => {
   const nothing = () => undefined;
   const event = new KeyboardEvent('keydown', { key, cancelable: true, ...more });
-  benchKeys(event, { hand, focus: nothing, help: nothing, fit: nothing, pad: nothing, lookUp: nothing });
+  benchKeys(event, {
+    hand,
+    focus: nothing,
+    help: nothing,
+    fit: nothing,
+    pad: nothing,
+    lookUp: nothing,
+    sayHow: nothing,
+  });
 };
 
 test('the clipboards of a stage: how far each is, and the worst that it holds', () => {
