@@ -62,7 +62,7 @@ const measured = (
   more: Partial<Characteristic> = {},
 ) => {
   const { filed: _, ...base } = BASE;
-  return { ...base, id, name: id, axes, parts: [part], stateOf: part, ...more } as Characteristic;
+  return { ...base, id, name: id, axes, parts: [part], stateOf: part, ...more };
 };
 const bores = { along: { station: 'bore', direction: 'bore' } } as const;
 export const BORE = measured('bore', ['cylinder', 'station', 'direction'], 'bore', bores);

@@ -1,4 +1,4 @@
-import { nanometres, showExact, showLength } from '@oak-gate/core';
+import { minus, showExact, showLength, ZERO } from '@oak-gate/core';
 import type { Characteristic, LengthUnit, Limit, LimitInForce, Nanometres } from '@oak-gate/core';
 import { unitWord } from './place-words';
 import { WITHHELD_WORDS } from './state-words';
@@ -34,7 +34,7 @@ function asInterference(limit: Limit): Limit | undefined {
   const ends = [limit.min, limit.max, limit.serviceMin, limit.serviceMax].filter((end) => end !== undefined);
   if (ends.length === 0 || ends.some((end) => end > 0)) return undefined;
   const turn = (bound: keyof Limit, end: Nanometres | undefined): Limit =>
-    end === undefined ? {} : { [bound]: nanometres(-end) };
+    end === undefined ? {} : { [bound]: minus(ZERO, end) };
   return {
     ...turn('max', limit.min),
     ...turn('min', limit.max),

@@ -1,7 +1,7 @@
 import { along } from '../engines/along-axes';
 import { inputsOf } from '../engines/characteristic';
 import type { Characteristic, DerivedFrom } from '../engines/characteristic';
-import type { Layout } from '../engines/layout';
+import { depthOf } from '../engines/layout';
 import { layoutReason, placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
@@ -75,8 +75,8 @@ function valueNow(
   const sizes = readings.map((each, i) =>
     each.flatMap((reading, j): InputSize[] => {
       if (reading === undefined || !isSize(reading.reading)) return [];
-      const depth = depthOf(pin.model.layout, places[i]?.[j]?.at.station);
-      return [{ size: reading.reading, ...(depth === undefined ? {} : { depth }) }];
+      const station = pin.model.layout.stations.find(({ id }) => id === places[i]?.[j]?.at.station);
+      return [{ size: reading.reading, ...(station === undefined ? {} : { depth: depthOf(station) }) }];
     }),
   );
   const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1], state.rules);
@@ -108,15 +108,6 @@ function takenAsNeeded(
     const said = readings[i]?.conditions?.find(({ condition }) => condition === when.condition);
     return !asked || said?.is === when.is;
   });
-}
-/** How deep a station lies below the top, nm: what is counted from the skirt's end is counted upwards. */
-function depthOf(layout: Layout, station: string | undefined): number | undefined {
-  const found = layout.stations.find(({ id }) => id === station);
-  return found === undefined
-    ? undefined
-    : found.datum === 'skirtEnd'
-      ? -found.distance.nm
-      : found.distance.nm;
 }
 const uncertaintyOf = ({ verdict, instrument }: RecordedReading): Nanometres =>
   verdict.uncertainty ?? instrument?.uncertainty ?? ZERO;

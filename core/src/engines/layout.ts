@@ -1,5 +1,7 @@
 import type { PartKindRule } from './characteristic';
 import type { Groove } from './groove';
+import { minus, ZERO } from '../quantity/nanometres';
+import type { Nanometres } from '../quantity/nanometres';
 import type { PrintedLength } from '../quantity/printed-length';
 
 /** A kind of part that a layout declares besides the usual ones, with its words for people. */
@@ -74,6 +76,9 @@ export interface Station {
   /** What else is measured here: bores, liners, … */
   readonly for?: readonly string[];
 }
+/** How deep a station lies below the top, nm: what is counted from the skirt's end is counted upwards. */
+export const depthOf = ({ datum, distance }: Station): Nanometres =>
+  datum === 'skirtEnd' ? minus(ZERO, distance.nm) : distance.nm;
 export interface NotApplicable {
   readonly characteristic: string;
   readonly groove: string;

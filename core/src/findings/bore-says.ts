@@ -3,6 +3,7 @@ import { characteristicOf, currentReading, placeAt, sheetPlaces } from '../bench
 import type { PlacesState } from '../bench/places';
 import { NO_PART } from '../bench/places';
 import { ringGapAt } from '../bench/ring-gap-at';
+import { depthOf } from '../engines/layout';
 import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { contextAt } from '../library/judged-fit';
@@ -39,11 +40,9 @@ export function boreSays(state: PinState & PlacesState, place: Place): BoreSays 
     if (station === undefined || cylinder !== place.at.cylinder || reading?.kind !== 'exact') continue;
     taken.set(station, [...(taken.get(station) ?? []), reading.value]);
   }
-  const stations = model.layout.stations.flatMap(({ id, datum, distance }) => {
-    const [a, b] = taken.get(id) ?? [];
-    return a === undefined || b === undefined
-      ? []
-      : [{ name: id, depth: datum === 'skirtEnd' ? -distance.nm : distance.nm, a, b }];
+  const stations = model.layout.stations.flatMap((station) => {
+    const [a, b] = taken.get(station.id) ?? [];
+    return a === undefined || b === undefined ? [] : [{ name: station.id, depth: depthOf(station), a, b }];
   });
   if (stations.length === 0) return undefined;
   const oversize = contextAt(pin, place, NO_PART).oversize ?? 0;

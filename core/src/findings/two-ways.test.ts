@@ -14,7 +14,16 @@ import {
   STANDS,
 } from '../../test/short-block';
 import type { Story } from '../../test/story';
-import { currentReading, openMatters, parsePlaceKey, placeAt, placeStatus, setRules } from '../index';
+import {
+  currentReading,
+  openMatters,
+  parsePlaceKey,
+  placeAt,
+  placeStatus,
+  minus,
+  setRules,
+  ZERO,
+} from '../index';
 import type { Characteristic, LimitRow } from '../index';
 
 const STATIONS = ['top', 'mid', 'foot'];
@@ -155,6 +164,7 @@ describe('a value that rests on bores with their shells in', () => {
   });
 });
 
+const below = (text: string) => minus(ZERO, mm(text).nm);
 describe('an interference', () => {
   const FIT: Characteristic = { ...PLAY, tools: ['sizeGauge'], below: 'interference', allowNegative: true };
   const row = (min: string, max: string): LimitRow =>
@@ -171,11 +181,11 @@ describe('an interference', () => {
     const fact = at(told, direct)?.verdict;
     expect(fact?.verdict).toBe(verdict);
     expect(fact?.overBy ?? fact?.shortBy).toBe(by === undefined ? undefined : mm(by).nm);
-    expect(fact?.limit).toEqual({ min: -mm('0.07').nm, max: -mm('0.03').nm });
+    expect(fact?.limit).toEqual({ min: below('0.07'), max: below('0.03') });
   });
   test('one end of it is the other end of the clearance', () => {
     const told = size(shortBlock([FIT], [row('0.03', '')]), direct, '-0.50');
-    expect(at(told, direct)?.verdict).toMatchObject({ verdict: 'in', limit: { max: -mm('0.03').nm } });
+    expect(at(told, direct)?.verdict).toMatchObject({ verdict: 'in', limit: { max: below('0.03') } });
   });
 });
 

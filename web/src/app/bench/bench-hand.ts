@@ -27,7 +27,6 @@ import type {
   PlaceKey,
   PlaceStateWord,
   Problem,
-  SaidCondition,
   SlipChoice,
   TakenText,
 } from '@oak-gate/core';
@@ -43,6 +42,7 @@ import { lastToolOn } from './last-tool';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
 import { changedUnder, Drafts } from './drafts';
+import type { SaidHow } from './said-how';
 import type { Move } from './grid-moves';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
@@ -67,8 +67,6 @@ export interface Said {
   readonly verdict: PlaceStateWord | undefined;
   readonly words: string;
 }
-/** How a sheet is measured: in which state, and with what its gauge was set. */
-export type SaidHow = Pick<TakenText, 'setting'> & { readonly conditions: readonly SaidCondition[] };
 const NOTHING_SAID: SaidHow = { conditions: [] };
 
 /** What is left when the hand has gone past the last place. */

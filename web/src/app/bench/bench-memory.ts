@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import type { Draft } from './drafts';
-import type { SaidHow } from './bench-hand';
+import type { KeptDraft } from './drafts';
+import type { SaidHow } from './said-how';
 
 /**
  * What a person had on the bench of a job, kept on the tablet, so that a reload, a change of hands or an empty battery takes
@@ -12,11 +12,6 @@ export interface BenchMemory {
   readonly how: Readonly<Record<string, SaidHow>>;
   readonly tools: Readonly<Record<string, string>>;
   readonly place: string | undefined;
-}
-/** What was typed, with what there was to see when it was begun. */
-export interface KeptDraft extends Omit<Draft, 'seen' | 'isStale'> {
-  readonly instrument: string;
-  readonly basis: string;
 }
 
 const kept = z.object({

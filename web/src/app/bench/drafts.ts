@@ -3,8 +3,6 @@ import { partWords } from '@oak-gate/contract';
 import { characteristicOf, currentPin, parsePlaceKey, partIn, placeAt, slotsBehind } from '@oak-gate/core';
 import type { JobState, Place, PlaceKey, SlipChoice } from '@oak-gate/core';
 
-import type { KeptDraft } from './bench-memory';
-
 /** What is typed at a place and not recorded yet. */
 export interface Draft {
   readonly place: PlaceKey;
@@ -16,6 +14,11 @@ export interface Draft {
   readonly seen: JobState;
   /** It was typed before the tablet was started again, and the place or its part is another since: nobody can hand that in. */
   readonly isStale?: true;
+}
+/** What was typed, with what there was to see when it was begun. */
+export interface KeptDraft extends Omit<Draft, 'seen' | 'isStale'> {
+  readonly instrument: string;
+  readonly basis: string;
 }
 /** Whose, where, and with which gauge: a figure typed by somebody, in one unit, is nobody else's and of no other unit. */
 interface Whose {
