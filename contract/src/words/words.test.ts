@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { JOB_EVENTS, nanometres, problem } from '@oak-gate/core';
-import type { Reading } from '@oak-gate/core';
+import type { Limit, Reading, SizeReading } from '@oak-gate/core';
 import {
   boundText,
   cellWords,
   faultWords,
+  figureWords,
   isProblemCode,
   jobCommand,
   marginWords,
@@ -77,6 +78,36 @@ test.each<[Reading, 'thou' | 'mm', string, string]>([
   ],
 ])('%j in %s', (reading, unit, short, words) => {
   expect([shortReading(reading, unit), understoodWords(reading, unit)]).toEqual([short, words]);
+});
+
+const um = (count: number) => nanometres(count * 1000);
+test.each<[string, Limit, string]>([
+  ['both ends', { min: um(-70), max: um(-30) }, 'interference 0.03 to 0.07'],
+  ['at least', { max: um(-30) }, 'interference at least 0.03'],
+  ['at most', { min: um(-70) }, 'interference at most 0.07'],
+  ['from nothing on', { min: um(-70), max: um(0) }, 'interference 0.00 to 0.07'],
+  ['some of it is a clearance', { min: um(-70), max: um(10) }, '-0.07 to 0.01'],
+  ['nothing', {}, 'no limit'],
+])('an interference is said as one: %s', (_what, limit, words) => {
+  expect(showBound(limit, 'mm', 'interference').replace('\u2212', '-')).toBe(words);
+  // Where a size is no fit of two parts, below nothing is below nothing.
+  expect(showBound(limit, 'mm')).not.toContain('interference');
+});
+test.each<[string, SizeReading, string]>([
+  ['exact', { kind: 'exact', value: um(-50) }, 'interference 0.05 mm'],
+  [
+    'a spread, the smaller first',
+    { kind: 'spread', low: um(-60), high: um(-40) },
+    'interference 0.04-0.06 mm',
+  ],
+  ['a bracket', { kind: 'between', goes: um(-60), stops: um(-40) }, 'interference 0.04/0.06 mm'],
+  ['a clearance', { kind: 'exact', value: um(50) }, '0.05 mm'],
+  ['nothing', { kind: 'exact', value: um(0) }, '0.00 mm'],
+  ['from one to the other', { kind: 'spread', low: um(-10), high: um(20) }, '-0.01..0.02 mm'],
+])('a size of a fit, %s', (_what, reading, words) => {
+  const plain = (text: string) => text.replaceAll('\u2212', '-');
+  expect(plain(figureWords(reading, 'mm', { below: 'interference' }))).toBe(words);
+  expect(figureWords(reading, 'mm')).not.toContain('interference');
 });
 
 test('a converted bound rounds inward', () => {

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { STAGES } from '@oak-gate/core';
+import type { Route, Stage } from '@oak-gate/core';
 import { Bench, Dialog, signIn } from '../support/pages';
 import { root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
@@ -17,6 +19,20 @@ const CLEARANCE = 'stemClearance@cylinder:1/point:in';
 const FREE = 'rockerFree@cylinder:1/point:in';
 
 /** Everything that is not the bench: the shop's own data from its files, a job, its parts and gauges. */
+/** Every stage that there is, each with its gate. */
+function nineGates(): Route {
+  const route = JSON.parse(file('route.json')) as Route;
+  const [arrival, measure] = route.gates as [Route['gates'][number], Route['gates'][number]];
+  const release = route.gates.at(-1)!;
+  const name = (stage: Stage): string => stage.charAt(0).toUpperCase() + stage.slice(1);
+  const between = STAGES.slice(1, -1).map((stage) => ({
+    ...{ ...measure, after: ['arrival' as const], stage, label: name(stage) },
+    sheets: stage === 'measure' ? measure.sheets : [],
+  }));
+  const gates = [arrival, ...between, { ...release, after: STAGES.slice(0, -1) }];
+  return { ...route, id: 'nine-gates', covers: 'everything', gates };
+}
+
 async function openJob(server: Server): Promise<string> {
   const { address } = server;
   const [ivo, teo, perrin] = (await Promise.all(
@@ -71,6 +87,7 @@ test('a sheet that a shop brought in as data: conditions, a setting, values work
   const server = new Server().seed();
   mkdirSync(join(server.folder, 'routes'));
   writeFileSync(join(server.folder, 'routes/valve-gear.json'), file('route.json'));
+  writeFileSync(join(server.folder, 'routes/nine-gates.json'), JSON.stringify(nineGates()));
   await server.start();
   const { address } = server;
   const jobId = await openJob(server);
@@ -211,6 +228,31 @@ test('a sheet that a shop brought in as data: conditions, a setting, values work
     await expect(page.getByText('Cylinder 1 and Cylinder 2: oversize 0.50 mm')).toBeVisible();
     const sheet = await page.request.get(`${address}/api/jobs/${jobId}/worksheet.pdf?stage=measure`);
     expect([sheet.status(), sheet.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  });
+  await test.step('nine gates stand in one line on a tablet, none of them cut', async () => {
+    const opened = await (
+      await ApiTablet.signIn(address, 'ivo-marrable')
+    ).post('/api/jobs', {
+      id: randomUUID(),
+      route: 'nine-gates',
+      job: { number: 'V-9', duty: 'generator', reason: '' },
+      engine: {
+        ...{ model: 'HD4-112', serial: 'H-0113', buildDate: null, oversize: '', pistonMaterial: null },
+        ...{ ringPartNumber: null, hoursSinceNew: null, hoursSinceOverhaul: null },
+      },
+    });
+    for (const [width, height] of [
+      [1024, 768],
+      [1280, 800],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      await page.goto(`${address}/jobs/${(opened.body as { jobId: string }).jobId}/measure`);
+      const gates = page.locator('nav.line a');
+      await expect(gates).toHaveCount(10);
+      const boxes = await Promise.all((await gates.all()).map((gate) => gate.boundingBox()));
+      expect(boxes.every((box) => box !== null && box.x + box.width <= width && box.width >= 44)).toBe(true);
+      expect(await hiddenParts(page)).toEqual([]);
+    }
   });
   await server.remove();
 });
