@@ -88,7 +88,10 @@ export function deckView(
   const liners = layout.cylinders.map(({ id, label }) => {
     const places = sheetPlaces(job, characteristic.id).filter(({ at }) => at.cylinder === id);
     const statuses = places.map((place) => placeStatus(job, place));
-    return { id, label, statuses, points: statuses.flatMap(heightsOf) };
+    const isWhole = statuses.every(
+      (status) => heightsOf(status).length > 0 || status.state === 'notApplicable',
+    );
+    return { id, label, statuses, isWhole, points: statuses.flatMap(heightsOf) };
   });
   const all = liners.flatMap(({ points }) => points);
   if (all.length === 0) return undefined;
@@ -164,8 +167,13 @@ export function deckView(
       return {
         label: headWords(layout, { head: id }),
         said: mids.length < 2 || stands?.spread == null ? '' : `${show(stands.spread)} apart`,
+        // A point that is still to be measured can move the middle of its liner.
         state:
-          stands?.within === false ? 'loose' : stands?.within === true && mids.length > 1 ? 'in' : 'notTaken',
+          stands?.within === false
+            ? 'loose'
+            : stands?.within === true && indices.every((i) => liners[i]?.isWhole === true)
+              ? 'in'
+              : 'notTaken',
         x: xOf(first) - 8,
         width: (indices.length - 1) * PITCH + LINER + 16,
         window:

@@ -3,6 +3,7 @@ import type { Instrument } from '@oak-gate/core';
 import { DemoJob } from '../../testing/demo-job';
 import { countsText, deviationLimit, deviationsOf, deviationText } from './deviations';
 import { deckView } from './deck-view';
+import { planView } from './plan-view';
 import { mostAcross, sheetViews } from './sheet-view';
 
 const gauge = (id: string, resolution = 1_000): Instrument => ({
@@ -85,6 +86,10 @@ describe('the deck', () => {
     ]);
     stands(demo, 3, '0.100', '0.100', '0.100', '0.100');
     expect(heads()[0]).toEqual(['0.0105 apart', 'in']);
+    // One point of a liner that is still open leaves it open.
+    const open = stands(heavy(), 1, '0.112', '0.110', '0.109', '0.111');
+    stands(stands(open, 2, '0.110', '0.110', '0.110', '0.110'), 3, '0.110', '0.110', '0.110');
+    expect(deck(open)!.heads[0]!.state).toBe('notTaken');
     const wide = stands(stands(heavy(), 4, '0.09', '0.09'), 5, '0.13', '0.13');
     // More liners can only widen it: too much is said before all of them are measured.
     expect(deck(wide)!.heads[1]).toMatchObject({ said: '0.04 apart', state: 'loose' });
@@ -180,5 +185,32 @@ describe('a sheet of deviations', () => {
       figure: '0.01+',
       state: 'notTaken',
     });
+  });
+});
+
+describe('the crank line', () => {
+  const plan = (sheets: readonly string[]) => planView(heavy().job, sheets)!;
+  test('is drawn for what is measured on journals, with the block turned over and its mains and crankpins in their order', () => {
+    const view = plan(['crankpinDiameter']);
+    expect(view.pose).toBe('below');
+    expect(view.cylinders.map(({ label }) => label).slice(0, 5)).toEqual([
+      ...['main 1', 'crankpin 1', 'main 2', 'crankpin 2', 'main 3'],
+    ]);
+    expect(view.cylinders).toHaveLength(13);
+    // The sheet in hand is marked, the others only say where these lie.
+    expect(view.cylinders.map(({ marks }) => marks.length).slice(0, 3)).toEqual([0, 4, 0]);
+    const ends = view.cylinders.map(({ y, height }) => [y, y + height] as const);
+    for (const [i, [top]] of ends.entries()) if (i > 0) expect(top).toBeGreaterThanOrEqual(ends[i - 1]![1]);
+    for (const { x, width } of view.cylinders) expect([x >= 0, x + width <= 212]).toEqual([true, true]);
+  });
+  test('every place of the sheet is in one box', () => {
+    const keys = plan(['mainJournalDiameter']).cylinders.flatMap(({ places }) =>
+      places.map(({ key }) => key),
+    );
+    expect([keys.length, new Set(keys).size]).toEqual([28, 28]);
+  });
+  test('what is measured on cylinders is seen from above', () => {
+    expect(plan(['boreDiameter']).pose).toBe('above');
+    expect(plan(['bigEndBore']).pose).toBe('above');
   });
 });

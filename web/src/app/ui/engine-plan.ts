@@ -3,7 +3,7 @@ import { stateWord } from '@oak-gate/contract';
 import type { JobState, PlaceKey, PlaceStateWord } from '@oak-gate/core';
 import { parsePlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
-import { PLAN_WIDTH, planView } from './plan-view';
+import { journalBox, PLAN_WIDTH, planView } from './plan-view';
 
 /** Every state in the order of the legend. */
 const RANK: Readonly<Record<PlaceStateWord, true>> = {
@@ -25,7 +25,7 @@ const RANK: Readonly<Record<PlaceStateWord, true>> = {
 };
 const ORDER = Object.keys(RANK) as PlaceStateWord[];
 
-/** The engine seen from above: navigator, and picture of the verdicts. */
+/** The engine from above, or its crank with the block turned over: navigator, and picture of the verdicts. */
 @Component({
   selector: 'app-engine-plan',
   imports: [Mark],
@@ -48,7 +48,8 @@ export class EnginePlan {
   /** The box that the hand is in: an empty id is that of what belongs to no cylinder. */
   protected readonly cylinder = computed(() => {
     const place = parsePlaceKey(this.selected() ?? '');
-    return place === undefined ? undefined : (place.at.cylinder ?? '');
+    if (place === undefined) return undefined;
+    return this.plan()?.pose === 'below' ? journalBox(place.at.journal ?? '') : (place.at.cylinder ?? '');
   });
   protected readonly legend = computed(() => {
     const states = this.boxes().flatMap(({ places }) => places);

@@ -1,5 +1,5 @@
 import { currentPin, findingsAt, placeStatus, sheetPlaces } from '@oak-gate/core';
-import type { JobState, PlaceStateWord, PlaceStatus } from '@oak-gate/core';
+import type { JobState, Journal, Layout, PlaceStateWord, PlaceStatus } from '@oak-gate/core';
 
 export interface PlanCylinder {
   readonly id: string;
@@ -26,6 +26,8 @@ export interface PlanMark {
 export interface PlanView {
   readonly height: number;
   readonly crank: { readonly x: number; readonly width: number };
+  /** How the engine lies: bearings are measured with the block turned over. */
+  readonly pose: 'above' | 'below';
   readonly frontLabel: string;
   readonly cylinders: readonly PlanCylinder[];
   /** What belongs to no single cylinder: the whole engine, its heads and journals. */
@@ -53,6 +55,11 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
   const places = sheetPlaces(job)
     .filter(({ characteristic }) => sheets?.includes(characteristic) ?? true)
     .map((place) => placeStatus(job, place));
+  if (
+    places.length > 0 &&
+    places.every(({ place }) => place.at.journal !== undefined && place.at.cylinder === undefined)
+  )
+    return crankLine(job, layout, places);
   const width = single ? 128 : (PLAN_WIDTH - CRANK - 8) / 2;
   const across = Math.floor(width / MARK_STEP_X);
   const lines = marksOf(
@@ -81,9 +88,55 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
     height: rest === undefined ? below + 2 : below + restHeight + 4,
     crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
     frontLabel: layout.frontLabel,
+    pose: 'above',
     cylinders,
     rest,
   };
+}
+/** The box of a journal is told from that of a cylinder by its id. */
+export const journalBox = (journal: string): string => `journal ${journal}`;
+
+/**
+ * The crank with the block turned over: mains on their line and the crankpins between them to the sides, from the front on. Those
+ * of the sheet have their marks, the others only say where these lie.
+ */
+function crankLine(job: JobState, layout: Layout, places: readonly PlaceStatus[]): PlanView {
+  const width = 128;
+  const across = Math.floor(width / MARK_STEP_X);
+  let y = 20;
+  const boxes = alongCrank(layout.journals ?? []).map(({ id, label, kind }, i): PlanCylinder => {
+    const own = places.filter(({ place }) => place.at.journal === id);
+    const lines = marksOf(own, across);
+    const height = HEAD + lines.length * MARK_STEP_Y;
+    const side = kind === 'main' ? 0 : i % 4 === 1 ? -1 : 1;
+    const x = (PLAN_WIDTH - width) / 2 + side * 22;
+    const box = boxOf(job, { id: journalBox(id), label, x, y, width, height }, own, lines, lines.length);
+    y += height + 6;
+    return box;
+  });
+  return {
+    height: y + 4,
+    crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
+    frontLabel: layout.frontLabel,
+    pose: 'below',
+    cylinders: boxes,
+    rest: undefined,
+  };
+}
+/** Mains with the crankpins that lie between them, as many in each bay; a camshaft's journals come behind. */
+function alongCrank(journals: readonly Journal[]): readonly Journal[] {
+  const [mains, pins] = (['main', 'crankpin'] as const).map((kind) =>
+    journals.filter((each) => each.kind === kind),
+  );
+  if (mains === undefined || pins === undefined) return journals;
+  const bays = Math.max(1, mains.length - 1);
+  const inBay = Math.ceil(pins.length / bays);
+  const others = journals.filter(({ kind }) => kind !== 'main' && kind !== 'crankpin');
+  return [
+    ...mains.flatMap((main, i) => [main, ...pins.slice(i * inBay, (i + 1) * inBay)]),
+    ...pins.slice(mains.length * inBay),
+    ...others,
+  ];
 }
 const REST = 'Heads, journals, engine';
 

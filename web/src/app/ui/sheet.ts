@@ -17,6 +17,9 @@ import { Mark } from './mark';
 import { MOST_ACROSS, sheetViews } from './sheet-view';
 import type { SheetBlockView, SheetView } from './sheet-view';
 
+/** "0.40/0.45" stands in three columns only one over the other. */
+const LONG_FIGURE = 7;
+
 /** The clipboard chart. A click or a tap on a place puts the hand there. */
 @Component({
   selector: 'app-sheet',
@@ -60,8 +63,15 @@ export class Sheet {
     return false;
   }
   /** In narrow columns a bracket stands as goes over stops. */
-  protected stacked(columns: number): boolean {
-    return columns > 4;
+  protected stacked({ columns, groups }: SheetBlockView): boolean {
+    if (columns.length > 4) return true;
+    const longest = Math.max(
+      0,
+      ...groups.flatMap(({ lines }) =>
+        lines.flatMap(({ cells }) => cells.map((cell) => cell?.figure.length ?? 0)),
+      ),
+    );
+    return columns.length > 2 && longest > LONG_FIGURE;
   }
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
