@@ -15,9 +15,18 @@ import type {
   Task,
   Wait,
 } from '@oak-gate/core';
-import { currentPin, currentReading, nanometres, placeAt, showExact, unitOf } from '@oak-gate/core';
+import {
+  currentPin,
+  currentReading,
+  nanometres,
+  parsePlaceKey,
+  placeAt,
+  placeKey,
+  showExact,
+  unitOf,
+} from '@oak-gate/core';
 import { figureWords } from '../evidence/evidence-words';
-import { partWords, placeInJob, unitWord, variantWords } from './place-words';
+import { headWords, partWords, placeInJob, unitWord, variantWords } from './place-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
 
@@ -190,14 +199,16 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
       return `${mine ?? ''} must not be smaller than a place that is not measured in this cylinder: this cannot be told (${rule.row})`;
     return `${mine ?? ''} must not be smaller than ${its ?? ''}: this ${stands} (${rule.row})`;
   }
-  const full = placeIn(state, rule.places[0] ?? '');
-  const [cylinder = '', ...where] = full.split(', ');
-  const fit = where.join(', ');
+  const { cylinder, fit } = whereOf(state, rule);
   const within = `within ${show(rule.allowed)} ${unitWord(unit)}`;
   if (rule.cannotBecause === 'groupUnknown')
     return `${fit}: ${rule.row} asks for all ${GROUP_WORDS[rule.across ?? 'engine']} ${within}, and nobody told the application which these are on this engine`;
   const known =
-    rule.most === undefined ? `at least ${show(rule.least)}` : `${show(rule.least)} to ${show(rule.most)}`;
+    rule.most === undefined
+      ? `at least ${show(rule.least)}`
+      : rule.least === rule.most
+        ? show(rule.most)
+        : `${show(rule.least)} to ${show(rule.most)}`;
   const who = {
     engine: 'all cylinders',
     bank: `all of the bank of ${cylinder}`,
@@ -207,6 +218,19 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
   };
   const group = `${rule.of === 'mids' ? 'the mid heights of ' : ''}${who[rule.across ?? 'engine']}`;
   return `${fit}, ${group} ${within}: they lie ${known} apart, which ${rule.state === 'broken' ? 'is too much' : 'does not prove it'} (${rule.row})`;
+}
+
+/** Of a rule over a group: a cylinder of it, and what is measured there, without what the group is counted by. */
+function whereOf(state: JobState, rule: SetRuleStand): { readonly cylinder: string; readonly fit: string } {
+  const pin = currentPin(state);
+  const place = parsePlaceKey(rule.places[0] ?? '');
+  if (pin === undefined || place === undefined) return { cylinder: '', fit: rule.about };
+  const { cylinder, point, ...at } = place.at;
+  const rest = rule.of === 'mids' || point === undefined ? at : { ...at, point };
+  return {
+    cylinder: cylinder === undefined ? '' : headWords(pin.model.layout, { cylinder }),
+    fit: placeInJob(pin, placeKey({ characteristic: place.characteristic, at: rest })),
+  };
 }
 
 /** A task, as one would say it across the bench. */

@@ -6,6 +6,7 @@ import { layoutReason, placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import type { PartRef, PartsState } from '../engines/parts';
 import { isSize } from '../evidence/reading';
+import { intervalOf } from '../evidence/size/interval';
 import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
@@ -94,6 +95,25 @@ function valueNow(
     verdict: judgePlace(state, place, parts.judged, reading, uncertainty),
   };
 }
+/**
+ * Of a value that did not come about although all that it needs is measured: whether that was taken in another state than the
+ * value needs, says too little (one point shows no range), or has no upper end.
+ */
+export function whyNoValue(
+  state: PlacesState,
+  pin: LimitsPin,
+  characteristic: Characteristic,
+  place: Place,
+): 'otherwise' | 'tooFew' | 'noUpperEnd' {
+  const { from } = characteristic;
+  const places = inputPlaces(pin, characteristic, place).flat();
+  const readings = places.flatMap((each) => currentReading(placeAt(state, placeKey(each))) ?? []);
+  if (from !== undefined && readings.length === places.length && !takenAsNeeded(pin, from, places, readings))
+    return 'otherwise';
+  const hasEnds = readings.every(({ reading }) => isSize(reading) && Number.isFinite(intervalOf(reading).hi));
+  return hasEnds ? 'tooFew' : 'noUpperEnd';
+}
+
 /** A bore without its shells is no bearing: what was taken in another state than the value needs does not come to it. */
 function takenAsNeeded(
   { characteristics }: LimitsPin,

@@ -1,4 +1,15 @@
-import { BLOCK, BORE, JOURNALS, PLAY_PARTS, RODS, ROUND, SKIRT, STANDS, TAPER } from '../../test/short-block';
+import {
+  BLOCK,
+  BORE,
+  JOURNALS,
+  PLAY,
+  PLAY_PARTS,
+  RODS,
+  ROUND,
+  SKIRT,
+  STANDS,
+  TAPER,
+} from '../../test/short-block';
 import {
   axesOf,
   placeKey,
@@ -87,6 +98,12 @@ test('below a sheet stands what is worked out from it, where it stands across as
   const below = workedBelow(BLOCK.layout, { characteristic: BORE }, [ROUND, TAPER, SKIRT, PLAY_PARTS]);
   expect(below.map(({ characteristic }) => characteristic.id)).toEqual(['round', 'taper', 'playParts']);
   expect(below[0]?.under({ cylinder: '2' }).map(({ at }) => at.station)).toEqual(['mid', 'top', 'foot']);
+  // Where the fit is measured itself, the one from its parts stands beside it.
+  expect(
+    workedBelow(BLOCK.layout, { characteristic: PLAY }, [PLAY_PARTS, ROUND]).map(
+      (each) => each.characteristic.id,
+    ),
+  ).toEqual(['playParts']);
   const other = { ...ROUND, axes: ['journal'], along: { journal: 'main' } } as Characteristic;
   expect(workedBelow(BLOCK.layout, { characteristic: BORE }, [other])).toEqual([]);
 });

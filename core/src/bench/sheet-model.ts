@@ -279,9 +279,18 @@ export function computedSize(kind: ComputedLine, sizes: readonly SizeReading[]):
 }
 
 /**
- * What is worked out from a sheet and stands below it: of each characteristic the places under each of its spans. Those whose
- * columns are others stand on their own sheet alone.
+ * Whether something stands below a sheet: what is worked out from it, or the same fit from its parts, where it stands across as
+ * well. The two ways of one fit are looked at side by side.
  */
+export function isBelow(over: Characteristic, each: Characteristic): boolean {
+  const [main] = axesOf(over).across;
+  return (
+    main !== undefined &&
+    each.axes.includes(main) &&
+    (inputsOf(each).includes(over.id) || each.judgedAs === over.id)
+  );
+}
+/** What stands below a sheet, with the places of each that lie under what stands across. */
 export function workedBelow(
   layout: Layout,
   { characteristic }: Pick<SheetModel, 'characteristic'>,
@@ -289,8 +298,7 @@ export function workedBelow(
 ): readonly { readonly characteristic: Characteristic; readonly under: (at: At) => readonly Place[] }[] {
   const [main] = axesOf(characteristic).across;
   return all
-    .filter((each) => inputsOf(each).includes(characteristic.id))
-    .filter((each) => main !== undefined && each.axes.includes(main))
+    .filter((each) => isBelow(characteristic, each))
     .map((each) => {
       const places = placesOf(layout, each);
       return {

@@ -22,6 +22,7 @@ import {
   placeStatus,
   minus,
   setRules,
+  whyNoValue,
   ZERO,
 } from '../index';
 import type { Characteristic, LimitRow } from '../index';
@@ -161,6 +162,8 @@ describe('a value that rests on bores with their shells in', () => {
     for (const station of STATIONS)
       for (const direction of ['along', 'across']) take(told, bore('1', station, direction), shells[i++]!);
     expect(at(told, worked) !== undefined).toBe(comes);
+    const place = parsePlaceKey(worked)!;
+    if (!comes) expect(whyNoValue(told.job, told.job.pins[0]!, FROM, place)).toBe('otherwise');
   });
 });
 

@@ -1,6 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { createWriteStream, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import {
+  cpSync,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
@@ -8,6 +17,28 @@ export const root = resolve(import.meta.dirname, '../../..');
 const dist = join(root, 'server/dist');
 export const LOGS = join(root, '.cache/logs');
 export const PIN = '5821';
+
+/** The folder of the demo of this run, whichever worker tells it first. */
+function toldDemo(): string {
+  const { mtimeMs } = statSync(join(dist, 'seed.mjs'));
+  const told = join(root, 'e2e/test-results', `demo-${process.ppid}-${Math.round(mtimeMs)}`);
+  if (existsSync(told)) return told;
+  const mine = mkdtempSync(join(tmpdir(), 'oak-gate-demo-'));
+  const args = [join(dist, 'seed.mjs'), mine, join(root, 'demo')];
+  const { status, stderr } = spawnSync(process.execPath, args, { encoding: 'utf8' });
+  if (status !== 0) throw new Error(stderr);
+  // It lies there whole or not at all: another worker may come at any moment.
+  const whole = `${told}-${process.pid}`;
+  mkdirSync(join(root, 'e2e/test-results'), { recursive: true });
+  cpSync(mine, whole, { recursive: true });
+  rmSync(mine, { recursive: true, force: true });
+  try {
+    renameSync(whole, told);
+  } catch {
+    rmSync(whole, { recursive: true, force: true });
+  }
+  return told;
+}
 
 /** A real server process on a folder of its own, as the README starts it. */
 export class Server {
@@ -23,13 +54,9 @@ export class Server {
   get pid(): number {
     return this.child?.pid ?? 0;
   }
+  /** The demo as it is told: told once for a run, and copied for each server. */
   seed(): this {
-    const { status, stderr } = spawnSync(
-      process.execPath,
-      [join(dist, 'seed.mjs'), this.folder, join(root, 'demo')],
-      { encoding: 'utf8' },
-    );
-    if (status !== 0) throw new Error(stderr);
+    cpSync(toldDemo(), this.folder, { recursive: true });
     return this;
   }
   /** Starts, on the port that it had before where it had one. */

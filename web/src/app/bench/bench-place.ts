@@ -3,6 +3,7 @@ import { partWords } from '@oak-gate/contract';
 import {
   currentPin,
   gateRule,
+  isBelow,
   isTaken,
   isWrong,
   judgedAt,
@@ -17,10 +18,9 @@ import {
   sheetStands,
   sheetPlaces,
   slotsBehind,
-  workedBelow,
   worstOf,
 } from '@oak-gate/core';
-import type { JudgedPart, Part, PlaceKey, Stage } from '@oak-gate/core';
+import type { JudgedPart, Part, PlaceKey, PlaceStatus, Stage } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { moved } from './grid-moves';
@@ -176,55 +176,57 @@ export class BenchPlace {
     const next = at < 0 ? undefined : sheets[(at + step + sheets.length) % sheets.length];
     return next === undefined ? undefined : this.onSheet(next);
   }
-  /** The sheets of this stage as its clipboards: of which this engine has places. */
+  /** The sheets of this stage as its clipboards: of which this engine has places, but what lies on another one. */
   readonly clips = computed((): readonly SheetClip[] => {
     const job = this.job();
     const pin = job === undefined ? undefined : currentPin(job);
     const statuses = this.matters()?.statuses ?? [];
-    const known = pin?.characteristics ?? [];
-    const withPlaces = new Set(this.places().map(({ characteristic }) => characteristic));
+    const known = new Map((pin?.characteristics ?? []).map((each) => [each.id, each]));
+    // What is worked out below a sheet is on its clipboard, as far as it is there: the worst of both is what that shows.
+    const on = new Map<string, PlaceStatus[]>();
+    for (const status of statuses) {
+      const sheet = status.place.characteristic;
+      const home = this.homeOf(sheet);
+      if (home !== sheet && status.reading?.status !== 'current') continue;
+      const there = on.get(home);
+      if (there === undefined) on.set(home, [status]);
+      else there.push(status);
+    }
     return sheetStands(statuses, this.gate()?.sheets ?? []).flatMap((stand): SheetClip[] => {
-      const characteristic = known.find(({ id }) => id === stand.sheet);
-      if (characteristic === undefined || !withPlaces.has(stand.sheet)) return [];
-      if (this.homeOf(stand.sheet) !== stand.sheet) return [];
-      // What is worked out below a sheet is on its clipboard: the worst of both is what the clipboard shows.
-      const below = statuses.filter(
-        ({ place, reading }) =>
-          place.characteristic !== stand.sheet &&
-          reading?.status === 'current' &&
-          this.homeOf(place.characteristic) === stand.sheet,
-      );
-      const own = statuses.filter(({ place }) => place.characteristic === stand.sheet);
-      const worst = worstOf([...own, ...below]);
-      const its = known.find(({ id }) => id === worst?.place.characteristic) ?? characteristic;
+      const characteristic = known.get(stand.sheet);
+      const all = on.get(stand.sheet);
+      if (characteristic === undefined || all === undefined || this.homeOf(stand.sheet) !== stand.sheet)
+        return [];
+      const worst = worstOf(all);
       return [
         {
           ...stand,
           characteristic,
           worst: worst?.state ?? stand.worst,
           conceded: worst?.conceded ?? stand.conceded,
-          worstOf: its,
+          worstOf: known.get(worst?.place.characteristic ?? '') ?? characteristic,
         },
       ];
     });
   });
+  /** Of each sheet that is worked out the one below which it lies, where this stage has that. */
+  private readonly homes = computed((): ReadonlyMap<string, string> => {
+    const job = this.job();
+    const known = (job === undefined ? undefined : currentPin(job))?.characteristics ?? [];
+    const there = (this.gate()?.sheets ?? []).flatMap((id) => known.find((each) => each.id === id) ?? []);
+    return new Map(
+      there.flatMap((each) => {
+        const over =
+          each.from === undefined
+            ? undefined
+            : there.find((other) => other.from === undefined && isBelow(other, each));
+        return over === undefined ? [] : [[each.id, over.id]];
+      }),
+    );
+  });
   /** The clipboard on which a sheet lies: its own, or that of the sheet below which it is worked out. */
   homeOf(sheet: string): string {
-    const job = this.job();
-    const pin = job === undefined ? undefined : currentPin(job);
-    const there = this.gate()?.sheets ?? [];
-    const characteristic = pin?.characteristics.find(({ id }) => id === sheet);
-    if (pin === undefined || characteristic?.from === undefined) return sheet;
-    return (
-      there.find((id) => {
-        const over = pin.characteristics.find((each) => each.id === id);
-        return (
-          over !== undefined &&
-          over.from === undefined &&
-          workedBelow(pin.model.layout, { characteristic: over }, [characteristic]).length > 0
-        );
-      }) ?? sheet
-    );
+    return this.homes().get(sheet) ?? sheet;
   }
   /** The place that a step leads to; nothing where there is none to step from. */
   stepped(move: Move): PlaceKey | undefined {

@@ -173,6 +173,24 @@ test('what the bar understands: reading, verdict, both units; or what is wrong',
   expect(read('1000')).toMatchObject({ kind: 'wrong', suspects: [{ reason: 'decimal', text: '10' }] });
 });
 
+test.each<[string, readonly string[]]>([
+  // Both ends of a bracket slip together: nobody moves the point of one of them alone.
+  ['440/460', ['44/46']],
+  ['440/46', ['44/46']],
+  ['4.4/4.6', ['44/46']],
+  ['<440', ['<44']],
+  ['440+', ['44+']],
+  ['440-460', ['44-46']],
+  // What would be no blade of the set is not offered, at either end.
+  ['440/470', []],
+  ['44/46', []],
+])('a slip is re-read as a whole: %s', (text, offered) => {
+  const { job } = va();
+  const place = parsePlaceKey(at(1, 1, 'skirt'))!;
+  const found = understand(job, place, job.pins[0]!.characteristics[0]!, FEELERS, NO_PART, text);
+  expect(found.suspects.map((each) => each.text)).toEqual(offered);
+});
+
 test('the sheet: limits, figures, spread; a wide engine splits by bank', () => {
   const demo = va()
     .take(at(1, 1, 'skirt'), '44/46')

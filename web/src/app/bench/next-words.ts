@@ -13,6 +13,7 @@ import {
   currentReading,
   evidenceOf,
   inputPlaces,
+  whyNoValue,
   isSize,
   placeAt,
   placeKey,
@@ -31,6 +32,7 @@ import type {
   Characteristic,
   Instrument,
   JobState,
+  LimitsPin,
   JudgedPart,
   LengthUnit,
   PlaceStatus,
@@ -142,11 +144,27 @@ function derivedStep(job: JobState, { place, state }: PlaceStatus, characteristi
   });
   if (open.length > 0)
     return say(`Worked out by itself when the rest is measured: ${open.join(' and ')} to go.`);
-  return say(
-    state === 'notProven'
-      ? 'What it is worked out from is not known closely enough: measure that finer.'
-      : 'What it is worked out from has no upper end yet: prove how large it is.',
-  );
+  if (state === 'notProven')
+    return say('What it is worked out from is not known closely enough: measure that finer.');
+  switch (pin === undefined ? 'noUpperEnd' : whyNoValue(job, pin, characteristic, place)) {
+    case 'otherwise':
+      return say(
+        `What it is worked out from was measured otherwise: it needs ${neededState(pin, characteristic)}.`,
+      );
+    case 'tooFew':
+      return say('One size alone does not show it: it takes at least two.');
+    case 'noUpperEnd':
+      return say('What it is worked out from has no upper end yet: prove how large it is.');
+  }
+}
+/** "shells in": the state in which what a value rests on must be measured. */
+function neededState(pin: LimitsPin | undefined, { from }: Characteristic): string {
+  for (const { conditions = [] } of pin?.characteristics ?? [])
+    for (const { id, name, choices } of conditions)
+      for (const choice of choices)
+        if (id === from?.when?.condition && choice.id === from.when.is)
+          return `${name.toLowerCase()} ${choice.text}`;
+  return '';
 }
 
 /** The word of what is measured for a size that is too small or too large. */

@@ -19,6 +19,7 @@ import {
   placeKey,
   problem,
   readEvidence,
+  roundToNanometres,
   saysNoMore,
   showExact,
   showLength,
@@ -29,6 +30,7 @@ import type {
   Instrument,
   JobState,
   JudgedPart,
+  LengthUnit,
   Nanometres,
   Place,
   PlaceStateWord,
@@ -142,7 +144,11 @@ export function understand(
   };
 }
 
-/** Re-readings of the first number that would make sense where the typed one does not. */
+const NUMBER = /\d*[.,]?\d+|\d+[.,]?/g;
+/**
+ * Re-readings that would make sense where what is typed does not: found at its first number, and then said of every other one that
+ * makes no sense either. An end that is right as it stands is left as it stands.
+ */
 function suspectsOf(
   job: JobState,
   place: Place,
@@ -151,38 +157,58 @@ function suspectsOf(
   text: string,
 ): Understanding['suspects'] {
   const { unit } = instrument;
-  const number = /\d*[.,]?\d+|\d+[.,]?/.exec(text)?.[0];
+  const number = text.match(NUMBER)?.[0];
   const inForce = limitInForce(job, place, part);
-  if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"]/i.test(text)) return [];
+  if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"¼½¾]/i.test(text)) return [];
   const { min, max } = inForce.limit;
   if (min === undefined && max === undefined) return [];
-  const report = slipSuspects({
-    entered: number,
-    unit,
-    limit: { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) },
-  });
+  const limit = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
+  const report = slipSuspects({ entered: number, unit, limit });
   const blades = bladeSizes(instrument);
+  const typed = (each: string): Nanometres | undefined => decimalLength(each.replace(',', '.'), unit);
+  const first = typed(number);
   // That not even the thinnest blade goes is what a closed gap looks like, and no slip.
   const thinnest = blades?.[0];
-  if (
-    /^\s*</.test(text) &&
-    thinnest !== undefined &&
-    decimalLength(number.replace(',', '.'), unit) === thinnest
-  )
-    return [];
-  const decimals = number.split(/[.,]/)[1]?.length ?? 0;
+  if (first === undefined || (/^\s*</.test(text) && thinnest !== undefined && first === thinnest)) return [];
   return report.suspects.flatMap((suspect) => {
-    // A blade of one system is marked in the other one too, with as many figures as were typed.
-    const marked = (blade: Nanometres): boolean =>
-      suspect.reason === 'unit' &&
-      decimals > 0 &&
-      showLength(blade, suspect.unit, decimals) === showLength(suspect.value, suspect.unit, decimals);
-    const value =
-      blades === undefined
-        ? suspect.value
-        : (blades.find((blade) => blade === suspect.value) ?? blades.find(marked));
-    return value === undefined
-      ? []
-      : [{ ...suspect, value, text: text.replace(number, showExact(value, unit)) }];
+    const values = new Map<string, Nanometres>();
+    for (const each of text.match(NUMBER) ?? []) {
+      const isRight = each !== number && slipSuspects({ entered: each, unit, limit }).plausible;
+      const value = isRight ? typed(each) : reread(each, suspect, first, unit);
+      const found = blades === undefined ? value : onSet(each, value, suspect, blades);
+      if (found === undefined) return [];
+      values.set(each, found);
+    }
+    const again = text.replace(NUMBER, (each) => showExact(values.get(each) ?? first, unit));
+    return [{ ...suspect, value: values.get(number) ?? suspect.value, text: again }];
   });
+}
+/** What a number says by a suspected slip: in the other unit, or with its point moved as far as that of the first one. */
+function reread(
+  number: string,
+  suspect: Suspect,
+  first: Nanometres,
+  unit: LengthUnit,
+): Nanometres | undefined {
+  const text = number.replace(',', '.');
+  if (suspect.reason === 'unit') return decimalLength(text, suspect.unit);
+  const size = decimalLength(text, unit);
+  if (size === undefined || first === 0) return undefined;
+  const moved = Math.round(Math.log10(suspect.value / first));
+  return roundToNanometres(moved < 0 ? size / 10 ** -moved : size * 10 ** moved);
+}
+/** The blade that is meant: of that size, or one that is marked so in the other system, with as many figures as were typed. */
+function onSet(
+  number: string,
+  value: Nanometres | undefined,
+  suspect: Suspect,
+  blades: readonly Nanometres[],
+): Nanometres | undefined {
+  if (value === undefined) return undefined;
+  const decimals = number.split(/[.,]/)[1]?.length ?? 0;
+  const isMarked = (blade: Nanometres): boolean =>
+    suspect.reason === 'unit' &&
+    decimals > 0 &&
+    showLength(blade, suspect.unit, decimals) === showLength(value, suspect.unit, decimals);
+  return blades.find((blade) => blade === value) ?? blades.find(isMarked);
 }
