@@ -35,7 +35,9 @@ export function loadCatalogue(folder: string, shop?: string): Catalogue {
   return {
     characteristics: z.array(characteristic).parse(read('characteristics.json')),
     // The first is taken where nobody says which: one that is for every engine.
-    routes: [...routes.values()].sort((a, b) => Number(a.classes !== undefined) - Number(b.classes !== undefined)),
+    routes: [...routes.values()].sort(
+      (a, b) => Number(a.classes !== undefined) - Number(b.classes !== undefined),
+    ),
     policyFor: (engineClass) => ({ order: order.byClass[engineClass] ?? order.default }),
   };
 }
