@@ -55,6 +55,11 @@ const shots: readonly Shot[] = [
     who: 'ivo-marrable',
     path: `/jobs/${heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across`,
   },
+  {
+    name: 'deck',
+    who: 'ivo-marrable',
+    path: `/jobs/${heavy}/block?place=linerProtrusion@cylinder:4/point:h12`,
+  },
   { name: 'floor', who: 'perrin-oduvale', path: '/floor' },
   { name: 'open-job', who: 'ivo-marrable', path: '/jobs/new' },
   { name: 'arrival', who: 'perrin-oduvale', path: `/jobs/${open}/arrival` },
@@ -125,7 +130,6 @@ const shots: readonly Shot[] = [
     who: 'perrin-oduvale',
     path: `/jobs/${v8}/fit?fit=ringGap@groove:1/member:ring/station:mid&part=new`,
   },
-  { name: 'instruments', who: 'teo-lindqvale', path: '/instruments' },
   { name: 'shop', who: 'teo-lindqvale', path: '/shop' },
   { name: 'record', who: 'ghislaine-morrow-tann', path: `/jobs/${sealed}/release` },
 ];
