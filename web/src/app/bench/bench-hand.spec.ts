@@ -325,6 +325,7 @@ describe('keys', () => {
       pad: () => calls.push('pad'),
       lookUp: () => calls.push('lookUp'),
       sayHow: () => calls.push('sayHow'),
+      turnRoute: () => calls.push('turnRoute'),
     });
     return { calls, prevented: event.defaultPrevented };
   }

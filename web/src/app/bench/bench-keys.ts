@@ -9,6 +9,7 @@ interface Bench {
   readonly pad: () => void;
   readonly lookUp: () => void;
   readonly sayHow: () => void;
+  readonly turnRoute: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -17,7 +18,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafpln';
+const COMMANDS = 'gxyrafplns';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -98,7 +99,7 @@ const isAnswerKey = (hand: BenchHand): boolean =>
   hand.kind() === 'yesNo' && hand.inputs() === undefined && ['', 'yes', 'no'].includes(hand.text());
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
-function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
+function command(letter: string, { hand, fit, pad, lookUp, turnRoute }: Bench): boolean {
   switch (letter) {
     case 'g':
     case 'x':
@@ -129,6 +130,10 @@ function command(letter: string, { hand, fit, pad, lookUp }: Bench): boolean {
     case 'f':
       if (hand.at.lacks() === undefined) return false;
       fit();
+      return true;
+    case 's':
+      if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
+      turnRoute();
       return true;
     case 'p':
       pad();

@@ -16,7 +16,6 @@ import {
   placeKey,
   placeStatus,
   sheetStands,
-  sheetPlaces,
   slotsBehind,
   worstOf,
 } from '@oak-gate/core';
@@ -25,6 +24,7 @@ import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { moved } from './grid-moves';
 import type { Move } from './grid-moves';
+import { RouteChoice, routeOver, routeWords } from './route-choice';
 import type { SheetClip } from './sheet-clips';
 
 /** A part that lies behind the place in hand. */
@@ -53,9 +53,26 @@ export class BenchPlace {
     const gate = this.gate();
     return job === undefined || gate === undefined ? undefined : openMatters(job, gate.sheets);
   });
+  private readonly route = inject(RouteChoice);
+  /** What is measured in this stage, in the order in which the hand goes. */
   private readonly places = computed(() => {
     const job = this.job();
-    return job === undefined ? [] : (this.gate()?.sheets ?? []).flatMap((sheet) => sheetPlaces(job, sheet));
+    const pin = job === undefined ? undefined : currentPin(job);
+    if (job === undefined || pin === undefined) return [];
+    const byLine = this.route.byLine();
+    return (this.gate()?.sheets ?? []).flatMap((sheet) => {
+      const characteristic = pin.characteristics.find(({ id }) => id === sheet);
+      return characteristic === undefined ? [] : routeOver(job, pin.model.layout, characteristic, byLine);
+    });
+  });
+  /** How the hand goes over the sheet that it is on; undefined where there is one way only. */
+  readonly routeWords = computed(() => {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    const characteristic = this.characteristic();
+    return layout === undefined || characteristic === undefined
+      ? undefined
+      : routeWords(layout, characteristic, this.route.byLine());
   });
   /** Where the bench opened: found once for each job, so that nothing that is recorded anywhere moves the hand. */
   private readonly opening = linkedSignal<string | undefined, PlaceKey | undefined>({

@@ -26,6 +26,7 @@ import { EntryBar } from './entry-bar';
 import { KeysHelp } from './keys-help';
 import { PadChoice } from './pad-choice';
 import { ReadingCard } from './reading-card';
+import { RouteChoice } from './route-choice';
 import { SheetClips } from './sheet-clips';
 import { stayAwake } from './stay-awake';
 
@@ -47,6 +48,7 @@ export class BenchPage {
   private readonly acts = inject(BenchActs);
   private readonly asker = inject(Asker);
   private readonly pad = inject(PadChoice);
+  protected readonly route = inject(RouteChoice);
   private readonly router = inject(Router);
   private readonly bar = viewChild(EntryBar);
   /** The stage whose sheets are taken here. */
@@ -133,6 +135,9 @@ export class BenchPage {
           this.acts.lookUp();
         },
         sayHow: () => void this.acts.sayHow(),
+        turnRoute: () => {
+          this.route.turn();
+        },
       });
     };
     document.addEventListener('keydown', onKey);

@@ -11,6 +11,7 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Enter', does: 'record and go on along the route; Shift+Enter goes back' },
   { keys: '[  ]', does: 'the clipboard before, and the next one' },
   { keys: 'PgDn', does: 'to the next place that is not taken; PgUp to the next one that is wrong' },
+  { keys: 'S', does: 'the route over the sheet: by cylinder, or by station, ring or plane' },
   { keys: 'arrows', does: 'move over the sheet' },
   { keys: 'Y', does: 'yes to the question above the ladder' },
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },

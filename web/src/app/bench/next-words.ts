@@ -68,6 +68,11 @@ export function nextStep(
       );
     case 'tight':
     case 'loose':
+      if (isHoleBelowShaft(status, characteristic))
+        return say(
+          'The hole is smaller than the shaft, and this is a clearance: were the two figures swapped, or is one of them of another part? Look before an inspector decides.',
+          'decide',
+        );
       if (characteristic?.filed === undefined)
         return say(`${wordFor(characteristic, status.state)}: an inspector decides.`, 'decide');
       if (status.state === 'tight') return filingWords(job, status, unit);
@@ -165,6 +170,15 @@ function neededState(pin: LimitsPin | undefined, { from }: Characteristic): stri
         if (id === from?.when?.condition && choice.id === from.when.is)
           return `${name.toLowerCase()} ${choice.text}`;
   return '';
+}
+
+/** Surely below nothing where the document asks for a clearance; an interference is meant to be so. */
+function isHoleBelowShaft({ reading }: PlaceStatus, characteristic: Characteristic | undefined): boolean {
+  if (characteristic?.from?.rule !== 'difference' || reading === undefined || !isSize(reading.reading))
+    return false;
+  const { min, serviceMin } = reading.verdict.limit;
+  const least = min ?? serviceMin;
+  return least !== undefined && least >= 0 && intervalOf(reading.reading).hi < 0;
 }
 
 /** The word of what is measured for a size that is too small or too large. */

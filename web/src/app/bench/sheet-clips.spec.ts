@@ -13,6 +13,7 @@ import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
 import { BenchPlace } from './bench-place';
 import { lastToolOn } from './last-tool';
+import { RouteChoice } from './route-choice';
 
 const gauge = (id: string, resolution: number): Instrument => ({
   ...{
@@ -90,6 +91,9 @@ const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void
     pad: nothing,
     lookUp: nothing,
     sayHow: nothing,
+    turnRoute: () => {
+      TestBed.inject(RouteChoice).turn();
+    },
   });
 };
 
@@ -174,6 +178,61 @@ test('one key goes to the next place that is not taken, another to the next that
   expect(hand.at.key()).toBe('boreOutOfRound@cylinder:1/station:d25');
   press(hand, 'PageUp');
   expect(hand.at.key()).toBe(bore(1, 25, 'along'));
+});
+test('the route goes by cylinder, or by the lines of the sheet; the place in hand stays, and the tablet remembers it', () => {
+  const demo = heavy();
+  const hand = bench(demo);
+  hand.select(bore(1, 25, 'along'));
+  const next = (): string | undefined => {
+    hand.move('next');
+    return hand.at.key();
+  };
+  expect([hand.at.routeWords(), next(), next()]).toEqual([
+    'by cylinder',
+    bore(1, 25, 'across'),
+    bore(1, 75, 'along'),
+  ]);
+  press(hand, 's');
+  expect([hand.at.routeWords(), hand.at.key()]).toEqual(['by station', bore(1, 75, 'along')]);
+  expect([next(), next()]).toEqual([bore(1, 75, 'across'), bore(2, 75, 'along')]);
+  // Every place is on the route once, whichever way it goes.
+  const keys = new Set<string | undefined>();
+  hand.select(bore(1, 25, 'along'));
+  for (let key = hand.at.key(); !keys.has(key); key = next()) keys.add(key);
+  const measured = demo.job.pins[0]!.characteristics.flatMap(({ id, from }) =>
+    from === undefined && demo.job.route.gates.find(({ stage }) => stage === 'measure')!.sheets.includes(id)
+      ? sheetPlaces(demo.job, id).map(placeKey)
+      : [],
+  );
+  expect([...keys].sort()).toEqual([...measured].sort());
+  expect(localStorage.getItem('oak-gate-route')).toBe('line');
+  // One line or one column has one way only.
+  hand.select(skirt(2));
+  expect(hand.at.routeWords()).toBeUndefined();
+});
+test('a hole that is smaller than its shaft is asked about where the fit is a clearance', () => {
+  const demo = heavy();
+  const parts = [1, 2, 3, 4, 5, 6].flatMap((n) => [`pin@cylinder:${n}`, `rod@cylinder:${n}`]);
+  demo.do({ type: 'fitParts', slots: parts, state: 'new', partNumber: null, lot: null });
+  const words = (pin: string, boss: string): string => {
+    for (const [what, text] of [
+      ['pinDiameter', pin],
+      ['pinBoss', boss],
+    ] as const)
+      demo.do(
+        {
+          ...({ type: 'takeReading', unit: 'mm', instrument: 'MC-7', answers: [], slip: null } as const),
+          place: `${what}@cylinder:1`,
+          text,
+        },
+        undefined,
+        GAUGES['MC-7'],
+      );
+    const hand = bench(demo);
+    hand.select('pinBossClearance@cylinder:1');
+    return hand.next()?.words ?? '';
+  };
+  expect(words('45.006', '44.998')).toContain('The hole is smaller than the shaft');
 });
 test('where nothing is wrong the hand stays', () => {
   const hand = bench(heavy());
