@@ -29,7 +29,17 @@ export class Dialog {
   constructor(private readonly page: Page) {
     this.box = page.locator('mat-dialog-container');
   }
+  /** What opens takes the focus to its first field: a figure that is filled in before that would land there. */
+  private async isOpen(): Promise<void> {
+    const holdsFocus = (): boolean =>
+      [...document.querySelectorAll('mat-dialog-container')].some((box) =>
+        box.contains(document.activeElement),
+      );
+    // One that has lost it meanwhile is filled in all the same.
+    await this.page.waitForFunction(holdsFocus, undefined, { timeout: 5_000 }).catch(() => undefined);
+  }
   async fill(label: string, value: string): Promise<this> {
+    await this.isOpen();
     await this.box.getByLabel(label, { exact: false }).fill(value);
     return this;
   }
