@@ -10,7 +10,7 @@ import { intervalOf } from '../evidence/size/interval';
 import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
-import { plus, ZERO } from '../quantity/nanometres';
+import { nanometres, plus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { derivedSize } from './derived-size';
 import type { InputSize } from './derived-size';
@@ -83,7 +83,7 @@ function valueNow(
   const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1], state.rules);
   const parts = partsAt(state, characteristic, place);
   if (reading === undefined || !parts.ok) return undefined;
-  const uncertainty = all.map(uncertaintyOf).reduce(plus, ZERO);
+  const uncertainty = uncertaintyBy(state.rules, readings);
   const [first] = all;
   return {
     reading,
@@ -128,6 +128,24 @@ function takenAsNeeded(
     const said = readings[i]?.conditions?.find(({ condition }) => condition === when.condition);
     return !asked || said?.is === when.is;
   });
+}
+/** Since these rules a value is as sure as the two sizes that it lies between; before, as all of its readings together. */
+const TWO_ENDS_SINCE = 8;
+/**
+ * How far a value may err: it is one size, or the mean of some, less another, and neither errs by more than the worst of its
+ * readings. However many were taken, they do not add up.
+ */
+function uncertaintyBy(
+  rules: number | undefined,
+  inputs: readonly (readonly (RecordedReading | undefined)[])[],
+): Nanometres {
+  const of = inputs.map((each) =>
+    each.flatMap((reading) => (reading === undefined ? [] : uncertaintyOf(reading))),
+  );
+  if ((rules ?? 0) < TWO_ENDS_SINCE) return of.flat().reduce(plus, ZERO);
+  const worst = of.map((each) => nanometres(Math.max(0, ...each)));
+  const [first = ZERO, second = first] = worst;
+  return plus(first, second);
 }
 const uncertaintyOf = ({ verdict, instrument }: RecordedReading): Nanometres =>
   verdict.uncertainty ?? instrument?.uncertainty ?? ZERO;

@@ -17,6 +17,7 @@ test('how far it is worn, what it would be machined to, and how much wider a gap
   expect(says({ top: ['100.20', '100.24'], mid: ['100.05', '100.06'], foot: ['100.02', '100.02'] })).toEqual({
     from: mm('100').nm,
     wear: mm('0.24').nm,
+    isWhole: true,
     next: { size: mm('100.50').nm, leftEachSide: mm('0.13').nm },
     // pi times the two means apart: 100.22 - 100.02
     gapWider: { by: 628_319, than: 'foot' },
@@ -28,7 +29,8 @@ test.each<[string, string, string | null]>([
   ['too large for any', '100.91', null],
   ['just large enough for the last', '100.90', '101.00'],
 ])('%s', (_what, largest, next) => {
-  const found = says({ top: [largest, '100.00'] })?.next;
+  const others = { mid: ['100.00', '100.00'], foot: ['100.00', '100.00'] } as const;
+  const found = says({ top: [largest, '100.00'], ...others })?.next;
   expect(found === null ? null : found?.size).toBe(next === null ? null : mm(next).nm);
 });
 test('at the deepest station nothing is wider than itself, and of half a station nothing is said', () => {
@@ -36,6 +38,15 @@ test('at the deepest station nothing is wider than itself, and of half a station
   const story = shortBlock([BORE], [rowOf('1', 'bore', ['', '101'])]);
   size(story, bore('1', 'top', 'along'), '100.1');
   expect(boreSays(story.job, parsePlaceKey(bore('1', 'top', 'along'))!)).toBeUndefined();
+});
+test('of a bore that is not all measured nobody says what cleans it up, and its widest is of all that is known', () => {
+  const story = told({ top: ['100.20', '100.20'] });
+  // One direction of another station alone: it is no mean, and it is the widest.
+  size(story, bore('1', 'mid', 'across'), '100.30');
+  const found = boreSays(story.job, parsePlaceKey(bore('1', 'top', 'along'))!);
+  expect([found?.isWhole, found?.wear, found?.next]).toEqual([false, mm('0.30').nm, undefined]);
+  size(story, bore('1', 'foot', 'along'), '100.1..100.4');
+  expect(boreSays(story.job, parsePlaceKey(bore('1', 'top', 'along'))!)?.wear).toBe(mm('0.40').nm);
 });
 test('what is no bore says nothing of one', () => {
   const story = told({ top: ['100.2', '100.2'] });

@@ -16,7 +16,10 @@ import type { Nanometres } from '../quantity/nanometres';
 export interface BoreSays {
   /** The size that it is counted from: standard, with the oversize that is in it. */
   readonly from: Nanometres;
+  /** Of the largest size that is known, of whatever station and direction. */
   readonly wear: Nanometres;
+  /** Every place of the bore is known: before that it may be larger somewhere, and nobody can say what cleans it up. */
+  readonly isWhole: boolean;
   /** The next size that cleans it up and what is left on each side there; null where none does; missing where nobody said them. */
   readonly next?: { readonly size: Nanometres; readonly leftEachSide: Nanometres } | null;
   /** By how much a ring's gap is wider at the station in hand than at the deepest one; missing at the deepest. */
@@ -34,10 +37,18 @@ export function boreSays(state: PinState & PlacesState, place: Place): BoreSays 
     return undefined;
   const { model } = pin;
   const taken = new Map<string, number[]>();
+  const known: number[] = [];
+  let isWhole = true;
   for (const each of sheetPlaces(state, characteristic.id)) {
     const { station, cylinder } = each.at;
     const reading = currentReading(placeAt(state, placeKey(each)))?.reading;
-    if (station === undefined || cylinder !== place.at.cylinder || reading?.kind !== 'exact') continue;
+    if (station === undefined || cylinder !== place.at.cylinder) continue;
+    if (reading?.kind !== 'exact') {
+      isWhole = false;
+      if (reading?.kind === 'spread') known.push(reading.high);
+      continue;
+    }
+    known.push(reading.value);
     taken.set(station, [...(taken.get(station) ?? []), reading.value]);
   }
   const stations = model.layout.stations.flatMap((station) => {
@@ -52,7 +63,7 @@ export function boreSays(state: PinState & PlacesState, place: Place): BoreSays 
     nominal,
     current: oversize,
     stations,
-    ...(rebore === undefined
+    ...(rebore === undefined || !isWhole
       ? {}
       : { oversizes: rebore.oversizes.map(({ nm }) => nm), cleanUp: rebore.cleanUp.nm }),
   });
@@ -63,7 +74,8 @@ export function boreSays(state: PinState & PlacesState, place: Place): BoreSays 
   const { nextOversize } = report;
   return {
     from: nanometres(nominal + oversize),
-    wear: report.wear,
+    wear: roundToNanometres(Math.max(...known) - nominal - oversize),
+    isWhole,
     ...(nextOversize === undefined
       ? {}
       : {

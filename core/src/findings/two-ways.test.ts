@@ -81,6 +81,15 @@ describe('a fit that is measured, and worked out from its parts', () => {
     const kinds = openMatters(told.job, ['play', 'playParts']).findings.map(({ kind }) => kind);
     expect(kinds.includes('setRule')).toBe(differ);
   });
+  test.each<[string, number | undefined, string]>([
+    ['of the worst bore and the skirt, however many were measured', undefined, '0.04'],
+    ['by rules before the eighth of all of them together', 7, '0.14'],
+  ])('its uncertainty is that %s', (_what, rules, expected) => {
+    const told = shortBlock([BORE, SKIRT, MEASURED, PLAY_PARTS], ROWS, rules);
+    told.instrument = { ...told.instrument, uncertainty: mm('0.02').nm };
+    size(bores(told, '100.02'), keyOf('skirt', { cylinder: '1' }), '99.92');
+    expect(at(told, worked)?.verdict.uncertainty).toBe(mm(expected).nm);
+  });
   test('what an inspector accepted is of these readings; measured again it is asked again', () => {
     const told = size(
       size(bores(begun(), '100.02'), keyOf('skirt', { cylinder: '1' }), '99.92'),

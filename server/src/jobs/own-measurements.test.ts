@@ -133,7 +133,8 @@ describe('a job of a shop’s own', () => {
       partState: 'reused',
       rule: 'simple',
       ruleVersion: 1,
-      uncertainty: 8_000,
+      // The worst of the guide and the worst of the stem, however many of each.
+      uncertainty: 4_000,
       pin: 1,
     });
     expect(valueAt(state, GUIDE)).toMatchObject({

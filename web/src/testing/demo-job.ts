@@ -66,6 +66,12 @@ export const FEELERS: Instrument = {
   blades: BLADES.map((text) => ({ text, unit: 'thou', nm: decimalLength(text, 'thou')! })),
 };
 
+/** A tool in mm that shows sizes; `resolution` in nm. */
+export const gauge = (id: string, resolution = 1_000): Instrument => ({
+  ...{ id, name: id, kind: 'sizeGauge', unit: 'mm', calibratedOn: '2026-01-01', dueOn: '2099-01-01' },
+  ...{ blades: [], resolution: nanometres(resolution), uncertainty: nanometres(0) },
+});
+
 /** Everything that ships to be measured. */
 export const CATALOGUE = z.array(characteristic).parse(json('server/data/characteristics.json'));
 
@@ -80,11 +86,11 @@ export class DemoJob {
 
   /** @param more documents besides the first, as tables of their own */
   constructor(
-    modelId: 'VA-4-330' | 'M8-52' | 'AX6-240' | 'HD6-127',
+    modelId: 'VA-4-330' | 'M8-52' | 'AX6-240' | 'HD6-127' | 'T3-29',
     document: string,
     serial: string,
     more: readonly { readonly id: string; readonly kind: DocumentKind; readonly table: string }[] = [],
-    routeId: 'ring-gaps' | 'short-block' = 'ring-gaps',
+    routeId: 'ring-gaps' | 'short-block' | 'short-block-dry' = 'ring-gaps',
   ) {
     const { model } = engineModelFile.parse(json(`demo/models/${modelId}.json`));
     const plan = route.parse(json(`server/data/routes/${routeId}.json`));

@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { unitWord, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
@@ -23,7 +23,6 @@ import type {
   Answer,
   EvidenceKind,
   JobDraft,
-  JobState,
   PlaceKey,
   PlaceStateWord,
   Problem,
@@ -35,9 +34,8 @@ import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { benchUnit } from '../ui/bench-unit';
 import { sessionFeature } from '../state/session.feature';
-import { today } from '../ui/today';
 import { BenchPlace } from './bench-place';
-import { keepBench, keptBench } from './bench-memory';
+import { remembering } from './bench-memory';
 import { lastToolOn } from './last-tool';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
@@ -283,38 +281,24 @@ export class BenchHand {
   });
 
   constructor() {
-    // What this person had on the bench comes back once, before anything of it is kept again.
-    effect(() => {
-      const [job, person] = [this.at.job(), this.person()];
-      if (job === undefined || person === undefined || this.at.gate() === undefined) return;
-      untracked(() => {
-        this.bringBack(job, person.id);
-      });
-    });
-    effect(() => {
-      const [job, person] = [this.at.job()?.id, this.person()?.id];
-      const memory = {
-        drafts: this.drafts.keptOf(person ?? ''),
+    remembering({
+      job: this.at.job,
+      person: () => this.person()?.id,
+      isReady: () => this.at.gate() !== undefined,
+      inHand: (person) => ({
+        drafts: this.drafts.keptOf(person),
         how: this.how(),
         tools: this.takenFor(),
         place: this.at.key(),
-      };
-      if (job === undefined || person === undefined || !this.isBack.has(`${job} ${person}`)) return;
-      keepBench(job, person, today(), memory);
+      }),
+      bringBack: ({ drafts, how, tools, place }, job, person) => {
+        this.drafts.bringBack(person, drafts, job);
+        // What somebody else said of a gauge here before this person came is newer.
+        this.how.update((now) => ({ ...how, ...now }));
+        this.takenFor.update((now) => ({ ...tools, ...now }));
+        if (place !== undefined) this.at.comeBack(place);
+      },
     });
-  }
-  private readonly isBack = new Set<string>();
-  private bringBack(job: JobState, person: string): void {
-    const whose = `${job.id} ${person}`;
-    if (this.isBack.has(whose)) return;
-    this.isBack.add(whose);
-    const memory = keptBench(job.id, person, today());
-    if (memory === undefined) return;
-    this.drafts.bringBack(person, memory.drafts, job);
-    // What somebody else said of a gauge here before this person came is newer.
-    this.how.update((now) => ({ ...memory.how, ...now }));
-    this.takenFor.update((now) => ({ ...memory.tools, ...now }));
-    if (memory.place !== undefined) this.at.comeBack(memory.place);
   }
 
   /** The person's own step to a place. What is typed stays where it was typed. */
@@ -383,7 +367,8 @@ export class BenchHand {
       ...answers,
       [slot]: [...(answers[slot] ?? []).filter((each) => each.question !== question), { question, answer }],
     }));
-    if (this.asking()?.kind === 'question') this.asking.set(undefined);
+    const asked = this.asking()?.kind;
+    if (asked === 'question' || asked === 'void') this.asking.set(undefined);
   }
 
   /** Takes the offered re-reading, or stays with what was typed; either is recorded. */

@@ -1,4 +1,7 @@
+import { effect, untracked } from '@angular/core';
+import type { JobState } from '@oak-gate/core';
 import * as z from 'zod';
+import { today } from '../ui/today';
 import type { KeptDraft } from './drafts';
 import type { SaidHow } from './said-how';
 
@@ -71,4 +74,32 @@ export function keepBench(job: string, person: string, day: string, memory: Benc
   } catch {
     // A tablet without room forgets this; what was recorded is elsewhere.
   }
+}
+
+/**
+ * Keeps what is in hand as it changes, and brings it back once for each person and job, before anything of it is kept again. Is
+ * called where a component or service is made.
+ */
+export function remembering(bench: {
+  readonly job: () => JobState | undefined;
+  readonly person: () => string | undefined;
+  /** Whether there is a bench to bring something back to. */
+  readonly isReady: () => boolean;
+  readonly inHand: (person: string) => BenchMemory;
+  readonly bringBack: (memory: BenchMemory, job: JobState, person: string) => void;
+}): void {
+  const isBack = new Set<string>();
+  effect(() => {
+    const [job, person] = [bench.job(), bench.person()];
+    if (job === undefined || person === undefined || !bench.isReady()) return;
+    const whose = `${job.id} ${person}`;
+    if (!isBack.has(whose)) {
+      isBack.add(whose);
+      untracked(() => {
+        const memory = keptBench(job.id, person, today());
+        if (memory !== undefined) bench.bringBack(memory, job, person);
+      });
+    }
+    keepBench(job.id, person, today(), bench.inHand(person));
+  });
 }

@@ -9,11 +9,12 @@ export function boreWords(job: JobState, place: Place, unit: LengthUnit): readon
   if (says === undefined || layout === undefined) return [];
   const show = (nm: Nanometres): string => showExact(nm, unit);
   const word = unitWord(unit);
-  const { from, wear, next, gapWider } = says;
+  const { from, wear, isWhole, next, gapWider } = says;
+  const soFar = isWhole ? '' : ', as far as it is measured';
   return [
     wear < 0
-      ? `Nowhere as large as ${show(from)} ${word} yet.`
-      : `At its widest ${show(wear)} ${word} over ${show(from)}.`,
+      ? `Nowhere as large as ${show(from)} ${word}${soFar}.`
+      : `At its widest ${show(wear)} ${word} over ${show(from)}${soFar}.`,
     ...(next === undefined || wear <= 0
       ? []
       : next === null

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { nanometres, placeKey, sheetPlaces } from '@oak-gate/core';
 import type { Instrument } from '@oak-gate/core';
-import { DemoJob } from '../../testing/demo-job';
+import { DemoJob, gauge } from '../../testing/demo-job';
 import { SESSION } from '../../testing/page';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
@@ -15,18 +15,6 @@ import { BenchPlace } from './bench-place';
 import { lastToolOn } from './last-tool';
 import { RouteChoice } from './route-choice';
 
-const gauge = (id: string, resolution: number): Instrument => ({
-  ...{
-    id,
-    name: id,
-    kind: 'sizeGauge',
-    unit: 'mm',
-    calibratedOn: '2026-01-01',
-    dueOn: '2099-01-01',
-    blades: [],
-  },
-  ...{ resolution: nanometres(resolution), uncertainty: nanometres(0) },
-});
 const GAUGES: Readonly<Record<string, Instrument>> = {
   'BG-3': gauge('BG-3', 10_000),
   'MC-7': gauge('MC-7', 10_000),
@@ -233,6 +221,23 @@ test('a hole that is smaller than its shaft is asked about where the fit is a cl
     return hand.next()?.words ?? '';
   };
   expect(words('45.006', '44.998')).toContain('The hole is smaller than the shaft');
+});
+test('an interference is meant to be below nothing, and is asked about as any other size that is out', () => {
+  const demo = new DemoJob('T3-29', 'WM-29-rev-2', 'T3-066120', [], 'short-block-dry');
+  demo.do({ type: 'takeInstrument', instrument: 'BG-3' }, undefined, GAUGES['BG-3']);
+  demo.do({ type: 'fitParts', slots: ['liner@cylinder:1'], state: 'new', partNumber: null, lot: null });
+  for (const direction of ['along', 'across'])
+    for (const [what, text] of [
+      ['blockBore', '94.90'],
+      ['linerOutside', '95.00'],
+    ] as const) {
+      const place = `${what}@cylinder:1/station:top/direction:${direction}`;
+      const taken = { type: 'takeReading', unit: 'mm', instrument: 'BG-3', answers: [], slip: null } as const;
+      demo.do({ ...taken, place, text }, undefined, GAUGES['BG-3']);
+    }
+  const hand = bench(demo);
+  hand.select('linerFit@cylinder:1/station:top');
+  expect([hand.at.status()?.state, hand.next()?.words]).toEqual(['tight', 'Tight: an inspector decides.']);
 });
 test('where nothing is wrong the hand stays', () => {
   const hand = bench(heavy());

@@ -128,7 +128,7 @@ export function deckView(
           ? ''
           : `M${x} ${DECK}L${(corners[0] ?? []).map(([px, py]) => `${px} ${py}`).join('L')}L${x + LINER} ${DECK}Z`,
       state,
-      said: marginOf(its, min, max, characteristic, show),
+      said: saidOf(statuses, characteristic, show),
       tilt: its === undefined || points.length < 2 || its.tilt === 0 ? '' : `tilt ${show(its.tilt)}`,
       isHere: here.at.cylinder === id,
       key: (statuses.find(({ key }) => key === worst?.key) ?? statuses[0])?.key ?? '',
@@ -210,16 +210,22 @@ function windowAt(mids: readonly number[], allowed: number): number | undefined 
   const inside = mids.filter((mid) => mid >= best && mid <= best + allowed);
   return (Math.min(...inside) + Math.max(...inside)) / 2 - allowed / 2;
 }
-function marginOf(
-  its: ReturnType<typeof protrusionReport>['liners'][number] | undefined,
-  min: number | undefined,
-  max: number | undefined,
+/** By how much a liner is out, as its points were judged: what may be worn so far is no finding. */
+function saidOf(
+  statuses: readonly PlaceStatus[],
   { words }: Characteristic,
   show: (nm: number) => string,
 ): string {
-  if (its === undefined) return '';
-  if (min !== undefined && its.low < min) return `${words.tight} by ${show(min - its.low)}`;
-  return max !== undefined && its.high > max ? `${words.loose} by ${show(its.high - max)}` : '';
+  const most = (word: 'tight' | 'loose'): number =>
+    Math.max(
+      0,
+      ...statuses.map(({ state, reading }) =>
+        state !== word ? 0 : ((word === 'tight' ? reading?.verdict.shortBy : reading?.verdict.overBy) ?? 0),
+      ),
+    );
+  const [low, high] = [most('tight'), most('loose')];
+  if (low > 0) return `${words.tight} by ${show(low)}`;
+  return high > 0 ? `${words.loose} by ${show(high)}` : '';
 }
 
 /**

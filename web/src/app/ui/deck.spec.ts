@@ -1,23 +1,11 @@
 import { nanometres, parsePlaceKey } from '@oak-gate/core';
 import type { Instrument } from '@oak-gate/core';
-import { DemoJob } from '../../testing/demo-job';
+import { DemoJob, gauge } from '../../testing/demo-job';
 import { countsText, deviationLimit, deviationsOf, deviationText } from './deviations';
 import { deckView } from './deck-view';
 import { planView } from './plan-view';
 import { mostAcross, sheetViews } from './sheet-view';
 
-const gauge = (id: string, resolution = 1_000): Instrument => ({
-  ...{
-    id,
-    name: id,
-    kind: 'sizeGauge',
-    unit: 'mm',
-    calibratedOn: '2026-01-01',
-    dueOn: '2099-01-01',
-    blades: [],
-  },
-  ...{ resolution: nanometres(resolution), uncertainty: nanometres(0) },
-});
 const DG = gauge('DG-2');
 const BG = gauge('BG-3', 10_000);
 const OTHER = gauge('BG-9', 1_000);
@@ -208,6 +196,19 @@ describe('the crank line', () => {
       places.map(({ key }) => key),
     );
     expect([keys.length, new Set(keys).size]).toEqual([28, 28]);
+  });
+  test('what lies on a camshaft is no part of it', () => {
+    const demo = heavy();
+    const pin = demo.job.pins[0]!;
+    const journals = pin.model.layout.journals!.map((each) => ({ ...each, kind: 'camshaft' as const }));
+    const along = { journal: 'camshaft', direction: 'journal', point: 'plane' };
+    const characteristics = pin.characteristics.map((each) =>
+      each.id === 'mainJournalDiameter' ? { ...each, along } : each,
+    );
+    const model = { ...pin.model, layout: { ...pin.model.layout, journals } };
+    const job = { ...demo.job, pins: [{ ...pin, model, characteristics }] };
+    const view = planView(job, ['mainJournalDiameter'])!;
+    expect([view.pose, view.rest?.places.length]).toEqual(['above', 52]);
   });
   test('what is measured on cylinders is seen from above', () => {
     expect(plan(['boreDiameter']).pose).toBe('above');

@@ -57,7 +57,7 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
     .map((place) => placeStatus(job, place));
   if (
     places.length > 0 &&
-    places.every(({ place }) => place.at.journal !== undefined && place.at.cylinder === undefined)
+    places.every(({ place }) => place.at.cylinder === undefined && isOnCrank(layout, place.at.journal))
   )
     return crankLine(job, layout, places);
   const width = single ? 128 : (PLAN_WIDTH - CRANK - 8) / 2;
@@ -123,7 +123,10 @@ function crankLine(job: JobState, layout: Layout, places: readonly PlaceStatus[]
     rest: undefined,
   };
 }
-/** Mains with the crankpins that lie between them, as many in each bay; a camshaft's journals come behind. */
+/** A camshaft's journals are no part of the crank. */
+const isOnCrank = ({ journals = [] }: Layout, journal: string | undefined): boolean =>
+  journals.some(({ id, kind }) => id === journal && (kind === 'main' || kind === 'crankpin'));
+/** Mains with the crankpins that lie between them, as many in each bay. */
 function alongCrank(journals: readonly Journal[]): readonly Journal[] {
   const [mains, pins] = (['main', 'crankpin'] as const).map((kind) =>
     journals.filter((each) => each.kind === kind),
@@ -131,11 +134,9 @@ function alongCrank(journals: readonly Journal[]): readonly Journal[] {
   if (mains === undefined || pins === undefined) return journals;
   const bays = Math.max(1, mains.length - 1);
   const inBay = Math.ceil(pins.length / bays);
-  const others = journals.filter(({ kind }) => kind !== 'main' && kind !== 'crankpin');
   return [
     ...mains.flatMap((main, i) => [main, ...pins.slice(i * inBay, (i + 1) * inBay)]),
     ...pins.slice(mains.length * inBay),
-    ...others,
   ];
 }
 const REST = 'Heads, journals, engine';

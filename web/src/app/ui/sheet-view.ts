@@ -255,7 +255,9 @@ function workedViews(
       label: characteristic.name,
       limit: limits.size > 1 ? 'limits differ' : [...limits].join(),
       cells: spans.map(({ span, places }): WorkedCell => {
-        const statuses = places.map((place) => placeStatus(job, place));
+        const statuses = places
+          .map((place) => placeStatus(job, place))
+          .filter(({ state: stands }) => stands !== 'notApplicable');
         const known = statuses.filter(({ reading }) => reading?.status === 'current');
         const worst = worstOf([...known].sort((a, b) => mostOf(b) - mostOf(a)));
         const isWhole = known.length === statuses.length;
