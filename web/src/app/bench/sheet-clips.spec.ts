@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { nanometres, placeKey, sheetPlaces } from '@oak-gate/core';
+import { placeKey, sheetPlaces } from '@oak-gate/core';
 import type { Instrument } from '@oak-gate/core';
 import { DemoJob, gauge } from '../../testing/demo-job';
 import { SESSION } from '../../testing/page';

@@ -1,5 +1,4 @@
 import { nanometres, parsePlaceKey } from '@oak-gate/core';
-import type { Instrument } from '@oak-gate/core';
 import { DemoJob, gauge } from '../../testing/demo-job';
 import { countsText, deviationLimit, deviationsOf, deviationText } from './deviations';
 import { deckView } from './deck-view';
