@@ -15,6 +15,7 @@ export * from './words/mark-shapes';
 export * from './words/bench-figure';
 export * from './words/limit-words';
 export * from './evidence/evidence-words';
+export * from './evidence/life/life-words';
 export * from './words/limit-row-words';
 export * from './words/problem-words';
 export * from './words/server-problem-words';

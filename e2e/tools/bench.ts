@@ -20,6 +20,7 @@ import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
 import { library } from './bench-library';
+import { squaredAt } from '../../core/test/as-planned';
 
 const rows: [string, string][] = [];
 const say = (what: string, figure: string): void => {
@@ -61,6 +62,7 @@ async function writing(server: Server): Promise<void> {
         instrument: 'FS-2',
         answers: [{ question: 'expanderOut', answer: 'yes' }],
         slip: null,
+        ...squaredAt(place),
       });
       const { status } = await tablet.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command });
       if (status !== 201) throw new Error(`${place}: ${status}`);
@@ -101,6 +103,7 @@ async function manyClients(server: Server): Promise<void> {
           unit: 'thou',
           instrument: 'FS-2',
           slip: null,
+          ...squaredAt(place),
         };
         const answers = [{ question: 'expanderOut', answer: 'yes' }];
         commands.push({

@@ -33,6 +33,7 @@ import { exportRecord } from '../src/release/record-export';
 import { documentOf } from '../src/release/record-print';
 import { jobRequest, PIN, serverRoot, Shop } from './shop';
 import { textOf } from './text-of';
+import { squaredAt } from '../../core/test/as-planned';
 
 /**
  * Makes the frozen folder of the present format: every chain with every type of event, an export, the text of its print.
@@ -258,6 +259,7 @@ test('the corpus of this format', async () => {
         instrument: 'FS-2',
         answers: [{ question: 'expanderOut', answer: 'yes' }],
         slip: null,
+        ...squaredAt(place),
       },
       by,
     );
@@ -432,6 +434,7 @@ test('the corpus of this format', async () => {
     unit: 'thou',
     instrument: 'FS-2',
     answers: [{ question: 'expanderOut', answer: 'yes' }],
+    ...squaredAt(fifth!),
     slip: 'reread',
   });
   shop.clock.advance(24 * 3_600_000);

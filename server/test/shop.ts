@@ -13,6 +13,7 @@ import { makeLogger } from '../src/platform/logger';
 import { ScriptedClock } from '../src/platform/clock';
 import { openServices } from '../src/services';
 import type { Services } from '../src/services';
+import { squaredAt } from '../../core/test/as-planned';
 
 export const PIN = '4711';
 /** What a manager gives: for one sign-in. */
@@ -316,6 +317,7 @@ export const reading = (place: string, text: string, basedOn?: number) => ({
   instrument: 'FS-2',
   answers: [{ question: 'expanderOut', answer: 'yes' }],
   slip: null,
+  ...squaredAt(place),
 });
 export const SKIRT = 'ringGap@cylinder:1/groove:1/member:ring/station:skirt';
 

@@ -1,8 +1,9 @@
-import { CORRECTION_REASONS, VERDICTS, WITHHELD } from '@oak-gate/core';
+import { CORRECTION_REASONS, DATUMS, VERDICTS, WITHHELD } from '@oak-gate/core';
 import type { BenchCommand, BenchEventData, Rejudged, VerdictFact } from '@oak-gate/core';
 import {
   id,
   lengthOnTheWire,
+  lifeLimit,
   lengthUnit,
   name,
   partState,
@@ -32,6 +33,7 @@ export const verdictFact = z.object({
   pistonMaterial: z.exactOptional(name.nullable()),
   uncertainty: z.exactOptional(lengthOnTheWire),
   asks: z.exactOptional(z.array(z.string())),
+  life: z.exactOptional(lifeLimit),
 }) satisfies z.ZodType<VerdictFact>;
 const answer = z.object({ question: text(240), answer: z.enum(['yes', 'no']) });
 const slip = z.enum(['asTyped', 'reread']).nullable();
@@ -75,8 +77,20 @@ const takenHow = {
   setting: z.exactOptional(z.object({ size: printedLength, against: name })),
   conditions: z.exactOptional(z.array(condition)),
 };
+const takenFit = { ...takenHow, unfit: z.exactOptional(z.string()) };
+const depth = z.object({ size: printedLength, datum: z.enum(DATUMS) });
+const temperatures = z.object({ part: z.int(), gauge: z.int(), kept: z.exactOptional(z.string()) });
+const feel = z.object({
+  goes: z.exactOptional(z.enum(['free', 'drag'])),
+  stops: z.exactOptional(z.literal('starts')),
+});
 export const benchEventData = {
-  readingTaken: z.object({ ...takenHow, unfit: z.exactOptional(z.string()) }),
+  readingTaken: z.object({
+    ...takenFit,
+    depth: z.exactOptional(depth),
+    temperatures: z.exactOptional(temperatures),
+    feel: z.exactOptional(feel),
+  }),
   valueDerived: z.object({
     place: placeKey,
     ended: z.object({ reading: z.int(), as: z.enum(['refined', 'corrected', 'void']) }).nullable(),
@@ -102,7 +116,13 @@ export const benchEventData = {
 
 /** The data of older versions, as they were written then. */
 export const olderBenchEventData = {
-  readingTaken: [z.object(taken), z.object(takenSeen), z.object(takenTyped), z.object(takenHow)],
+  readingTaken: [
+    z.object(taken),
+    z.object(takenSeen),
+    z.object(takenTyped),
+    z.object(takenHow),
+    z.object(takenFit),
+  ],
 };
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
@@ -119,6 +139,10 @@ const takenText = {
   slip,
   conditions: z.exactOptional(z.array(z.strictObject({ condition: id, is: id })).max(10)),
   setting: z.exactOptional(z.strictObject({ text: text(40), unit: lengthUnit, against: text(120) })),
+  depth: z.exactOptional(z.strictObject({ text: text(40), unit: lengthUnit, datum: z.enum(DATUMS) })),
+  temperatures: z.exactOptional(
+    z.strictObject({ part: text(20), gauge: text(20), kept: z.exactOptional(text(500)) }),
+  ),
 };
 const at = { place: placeKey, basedOn: z.int().min(0) };
 const seen = z.array(partRef).max(20);

@@ -2,12 +2,13 @@ import {
   DOCUMENT_WORD,
   FIGURE_UNITS,
   LENGTH_UNITS,
+  LIFE_UNITS,
   nanometres,
   PART_STATES,
   PLAIN_UNITS,
   REVISION_MOST,
 } from '@oak-gate/core';
-import type { PrintedFigure, PrintedLength } from '@oak-gate/core';
+import type { LifeLimit, Nanometres, PrintedFigure, PrintedLength } from '@oak-gate/core';
 import * as z from 'zod';
 
 /** Text that can be hashed and stored for ever: NFC, no lone surrogates, not endless. */
@@ -55,6 +56,13 @@ export const perBound = <T extends z.ZodType>(value: T) =>
     serviceMin: z.exactOptional(value),
     serviceMax: z.exactOptional(value),
   });
+
+/** A bound as it is decided: a length, or a count where something is counted. */
+export const boundOnTheWire = z.number().transform((value) => value as Nanometres);
+export const lifeLimit = z.object({
+  unit: z.enum(LIFE_UNITS),
+  limit: perBound(z.number()),
+}) satisfies z.ZodType<LifeLimit>;
 
 /** What the server answers, as it is read: nobody changes an answer. */
 export type DeepReadonly<T> = T extends string | number | boolean | null | undefined

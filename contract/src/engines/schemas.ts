@@ -1,11 +1,13 @@
 import {
   AXES,
+  DATUMS,
   decimalLength,
   ENGINE_CLASSES,
   FIT_AXES,
   INSTRUMENT_KINDS,
   ONE_INPUT_RULES,
   JOURNAL_KINDS,
+  METALS,
   REPORT_CAUSES,
   USUAL_KINDS,
   YES_NO,
@@ -71,6 +73,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
   return z.object({
     arrangement: z.enum(['inline', 'flat', 'v']),
     frontLabel: name,
+    crown: z.exactOptional(z.literal('relieved')),
     banks: z
       .array(z.object({ id, label: name, side: z.enum(['left', 'right', 'middle']) }))
       .min(1)
@@ -104,7 +107,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
         z.object({
           id,
           label: name,
-          datum: z.enum(['deck', 'skirtEnd', 'flange']),
+          datum: z.enum(DATUMS),
           distance,
           members: z.array(z.object({ groove: id, member: id })),
           for: z.exactOptional(z.array(name).max(8)),
@@ -277,7 +280,7 @@ export const characteristic = z.object({
           id,
           name,
           choices: z
-            .array(z.object({ id, text: name }))
+            .array(z.object({ id, text: name, not: z.exactOptional(z.literal('relieved')) }))
             .min(1)
             .max(6),
         }),
@@ -285,6 +288,9 @@ export const characteristic = z.object({
       .max(6),
   ),
   setting: z.exactOptional(z.literal(true)),
+  depth: z.exactOptional(z.literal(true)),
+  temperatures: z.exactOptional(z.literal(true)),
+  metal: z.exactOptional(z.enum(METALS)),
   unitKind: z.exactOptional(z.enum(UNIT_KINDS)),
   measures: z.exactOptional(text(300)),
   usualTool: z.exactOptional(name),

@@ -9,12 +9,14 @@ import type {
   VerdictFact,
 } from '@oak-gate/core';
 import type { EvidenceWords } from './word-rules';
+import { LIFE_WORDS } from './life/life-words';
 import { SIZE_WORDS } from './size/size-words';
 import { YES_NO_WORDS } from './yes-no/yes-no-words';
 
 const WORDS: { readonly [K in EvidenceKind]: EvidenceWords<ReadingOf[K]> } = {
   size: SIZE_WORDS,
   yesNo: YES_NO_WORDS,
+  life: LIFE_WORDS,
 };
 const wordsOf = (kind: EvidenceKind): EvidenceWords<Reading> =>
   WORDS[kind] as unknown as EvidenceWords<Reading>;

@@ -1,5 +1,5 @@
 import type { FindingCommand, FindingEventData } from '@oak-gate/core';
-import { id, lengthOnTheWire, name, partState, perBound, reason, text } from '../common/values';
+import { id, boundOnTheWire, name, partState, perBound, reason, text } from '../common/values';
 import * as z from 'zod';
 import { rejudged, verdictFact } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
@@ -11,7 +11,7 @@ const rows = perBound(text(240));
 const about = { place: placeKey, reading: z.int(), reason };
 const basis = z.object({
   verdict: verdictFact.shape.verdict,
-  limit: perBound(lengthOnTheWire),
+  limit: perBound(boundOnTheWire),
   pin: z.int(),
 });
 const granted = { ...about, approval, samePerson: samePerson.nullable() };
@@ -20,7 +20,7 @@ const decision = {
   fit: placeKey,
   partState,
   rows,
-  limit: perBound(lengthOnTheWire),
+  limit: perBound(boundOnTheWire),
   reason,
 };
 const decisionOf = { ...decision, of: z.exactOptional(fitVariant) };

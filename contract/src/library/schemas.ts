@@ -10,6 +10,7 @@ import {
   SPREADS_OF,
   REVISION_STATES,
   UNIT_KINDS,
+  LIFE_UNITS,
   PIN_VERSIONS,
   WEAR_WAYS,
 } from '@oak-gate/core';
@@ -34,6 +35,7 @@ import {
   id,
   instant,
   isoDate,
+  boundOnTheWire,
   lengthOnTheWire,
   name,
   partState,
@@ -134,6 +136,7 @@ export const libraryEventData = {
   revisionPublished: z.object({ revision: name, digest: sha256, secondLook: text(300) }),
   revisionWithdrawn: z.object({ revision: name, reason, then: z.enum(AFTER_WITHDRAWAL) }),
   characteristicDefined: z.object({ characteristic }),
+  temperaturesAsked: z.object({ characteristic: id, asked: z.boolean() }),
   kindOrderSet: z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), reason }),
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
   importFinished: z.object({ batchOf: z.string() }),
@@ -142,14 +145,14 @@ export const libraryEventData = {
 } satisfies { [T in keyof LibraryEventData]: z.ZodType<LibraryEventData[T]> };
 
 const governing = z.object({
-  limit: perBound(lengthOnTheWire),
+  limit: perBound(boundOnTheWire),
   sources: perBound(z.string()),
-  others: z.array(z.object({ bound: BOUND, row: z.string(), value: lengthOnTheWire, differs: z.boolean() })),
+  others: z.array(z.object({ bound: BOUND, row: z.string(), value: boundOnTheWire, differs: z.boolean() })),
   undecided: z.array(BOUND),
   contradiction: z.boolean(),
   mixed: z.exactOptional(z.literal(true)),
   target: z.exactOptional(
-    z.object({ min: z.exactOptional(lengthOnTheWire), max: z.exactOptional(lengthOnTheWire) }),
+    z.object({ min: z.exactOptional(boundOnTheWire), max: z.exactOptional(boundOnTheWire) }),
   ),
   targetConflict: z.exactOptional(z.literal(true)),
 }) satisfies z.ZodType<GoverningLimit>;
@@ -199,6 +202,7 @@ export const limitsPin = z.object({
       held: z.array(z.object({ row: z.string(), missing: z.array(contextKey) })),
       of: z.exactOptional(fitVariant),
       asks: z.exactOptional(z.array(z.string())),
+      counts: z.exactOptional(z.enum(LIFE_UNITS)),
     }),
   ),
   version: z.exactOptional(z.literal(PIN_VERSIONS)),
@@ -288,12 +292,19 @@ export const shopCharacteristic = z.strictObject({
   below: characteristic.shape.below,
   under: characteristic.shape.under,
   setting: characteristic.shape.setting,
+  depth: characteristic.shape.depth,
+  metal: characteristic.shape.metal,
   rowAxes: characteristic.shape.rowAxes,
   allowNegative: z.exactOptional(z.boolean()),
 });
 export const defineCharacteristicRequest = z.strictObject({
   id: z.uuid(),
   characteristic: shopCharacteristic,
+});
+export const askTemperaturesRequest = z.strictObject({
+  id: z.uuid(),
+  characteristic: id,
+  asked: z.boolean(),
 });
 export const setKindOrderRequest = z.strictObject({
   id: z.uuid(),
@@ -380,7 +391,8 @@ export const libraryView = z.object({
   total: z.int(),
   revisions: z.array(revisionSummary),
   models: z.array(modelSummary),
-  characteristics: z.array(characteristic.extend({ ours: z.boolean() })),
+  /** `warm`: the shop reads the temperatures of part and gauge with every reading of it. */
+  characteristics: z.array(characteristic.extend({ ours: z.boolean(), warm: z.boolean() })),
   orders: z.array(
     z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
   ),

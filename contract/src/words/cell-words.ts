@@ -14,7 +14,7 @@ export function cellWords(fault: CellFault): string {
     case 'CELL_EMPTY':
       return 'this must be filled in';
     case 'UNIT_UNKNOWN':
-      return `"${fault.found}" is not a unit: use thou, in, mm, um, Nm, lbfft, lbfin, kgfm, deg or h`;
+      return `"${fault.found}" is not a unit: use thou, in, mm, um, Nm, lbfft, lbfin, kgfm, deg, h, cycles or starts`;
     case 'NOT_A_FIGURE':
       return `"${fault.found}" is not a figure`;
     case 'NOT_A_NUMBER':

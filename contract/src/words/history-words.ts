@@ -1,5 +1,6 @@
 import {
   characteristicOf,
+  depthWords,
   originOf,
   unitOf,
   currentPin,
@@ -13,6 +14,7 @@ import {
   placeAt,
 } from '@oak-gate/core';
 import type {
+  BladeFeel,
   JobState,
   Layout,
   LimitsPin,
@@ -21,10 +23,11 @@ import type {
   PartFacts,
   Place,
   RecordedReading,
+  TakenTemperatures,
 } from '@oak-gate/core';
 import { partWords, placeInJob, placeWordsOf, unitWord } from './place-words';
 import { figureWords } from '../evidence/evidence-words';
-import { showBound } from './limit-words';
+import { judgedWindow } from './limit-words';
 import { endedWords, stateWordAt } from './state-words';
 
 /** One thing that happened at a place or to a part, as the record tells it: nothing is left out because it no longer counts. */
@@ -68,8 +71,8 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(
-      ({ verdict: before, limit, sources }) =>
-        `judged before: ${stateWordAt(pin, key, before)} by ${[...new Set(Object.values(sources))].join(', ')} (${showBound(limit, unit)})`,
+      (was) =>
+        `judged before: ${stateWordAt(pin, key, was.verdict)} by ${[...new Set(Object.values(was.sources))].join(', ')} (${judgedWindow(was, unit)})`,
     ),
   ];
   return {
@@ -108,10 +111,18 @@ export function originWords(
 export function takenInWords(
   pin: Pick<LimitsPin, 'characteristics'>,
   { characteristic }: Pick<Place, 'characteristic'>,
-  { conditions = [], setting }: Pick<RecordedReading, 'conditions' | 'setting'>,
+  {
+    conditions = [],
+    setting,
+    depth,
+    temperatures,
+    feel,
+  }: Pick<RecordedReading, 'conditions' | 'setting' | 'depth' | 'temperatures' | 'feel'>,
 ): string[] {
   const asked = pin.characteristics.find(({ id }) => id === characteristic)?.conditions ?? [];
   return [
+    ...(feel === undefined ? [] : [feelWords(feel)]),
+    ...(depth === undefined ? [] : [`at ${depthWords(depth)}`]),
     ...conditions.map(({ condition, is }) => {
       const found = asked.find(({ id }) => id === condition);
       const choice = found?.choices.find(({ id }) => id === is);
@@ -120,8 +131,22 @@ export function takenInWords(
     ...(setting === undefined
       ? []
       : [`set to ${setting.size.text} ${unitWord(setting.size.unit)} with ${setting.against}`]),
+    ...(temperatures === undefined ? [] : [temperatureWords(temperatures)]),
   ];
 }
+
+const FEEL_WORDS = { free: 'goes freely', drag: 'goes with a light drag', starts: 'only starts' } as const;
+/** "goes with a light drag, the next only starts": how the blades felt. */
+export const feelWords = ({ goes, stops }: BladeFeel): string =>
+  [
+    ...(goes === undefined ? [] : [FEEL_WORDS[goes]]),
+    ...(stops === undefined
+      ? []
+      : [goes === undefined ? FEEL_WORDS.starts : `the next ${FEEL_WORDS.starts}`]),
+  ].join(', ');
+const degrees = (thousandths: number): string => `${thousandths / 1000} °C`;
+export const temperatureWords = ({ part, gauge, kept }: TakenTemperatures): string =>
+  `part ${degrees(part)}, gauge ${degrees(gauge)}${kept === undefined ? '' : `, measured all the same: ${kept}`}`;
 
 /** What was done to the parts and said of them: fitted where a part was exchanged, filed, honed, taken out. */
 export function partLines(state: JobState): readonly HistoryLine[] {

@@ -27,6 +27,8 @@ const PLAIN_UNIT_WORDS = {
   kgfm: 'kgf·m',
   deg: '°',
   h: 'h',
+  cycles: 'cycles',
+  starts: 'starts',
 } as const;
 export const figureUnitWord = (unit: PrintedFigure['unit']): string =>
   Object.hasOwn(PLAIN_UNIT_WORDS, unit)
@@ -37,6 +39,8 @@ const BASE_UNIT_WORDS: Readonly<Record<UnitKind, string>> = {
   torque: 'N·m',
   angle: '°',
   hours: 'h',
+  cycles: 'cycles',
+  starts: 'starts',
   check: '',
 };
 export const baseUnitWord = (kind: UnitKind): string => BASE_UNIT_WORDS[kind];

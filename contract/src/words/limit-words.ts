@@ -1,5 +1,13 @@
 import { minus, showExact, showLength, ZERO } from '@oak-gate/core';
-import type { Characteristic, LengthUnit, Limit, LimitInForce, Nanometres } from '@oak-gate/core';
+import type {
+  Characteristic,
+  LengthUnit,
+  Limit,
+  LimitInForce,
+  Nanometres,
+  VerdictFact,
+} from '@oak-gate/core';
+import { lifeWords } from '../evidence/life/life-words';
 import { unitWord } from './place-words';
 import { WITHHELD_WORDS } from './state-words';
 
@@ -58,7 +66,21 @@ export const limitText = (
   unit: LengthUnit,
   measured?: Pick<Characteristic, 'passes' | 'below'>,
 ): string =>
-  inForce.asks === undefined ? showBound(inForce.limit, unit, measured?.below) : (measured?.passes ?? 'yes');
+  inForce.life !== undefined
+    ? lifeWords(inForce.life)
+    : inForce.asks === undefined
+      ? showBound(inForce.limit, unit, measured?.below)
+      : (measured?.passes ?? 'yes');
+
+/** What a verdict was judged by, without its unit: a window, a count, or the answer that was asked for. */
+export const judgedWindow = (
+  { limit, asks, life }: Pick<VerdictFact, 'limit' | 'asks' | 'life'>,
+  unit: LengthUnit,
+  measured?: Pick<Characteristic, 'passes' | 'below'>,
+): string => {
+  if (life !== undefined) return lifeWords(life);
+  return asks === undefined ? showBound(limit, unit, measured?.below) : (measured?.passes ?? 'yes');
+};
 
 /** What is in force at a place, in words: the window in a unit, or why there is none. */
 export function inForceWords(
@@ -68,6 +90,7 @@ export function inForceWords(
 ): string {
   if (inForce.state === 'withheld') return WITHHELD_WORDS[inForce.why];
   if (inForce.state === 'none') return 'no limit';
+  if (inForce.life !== undefined) return lifeWords(inForce.life);
   // A check has no figures: it is asked for, and the answer that is right is the limit.
   return inForce.asks !== undefined
     ? `must be ${measured?.passes ?? 'yes'}`

@@ -1,4 +1,4 @@
-import { axesOf, parsePlaceKey } from '@oak-gate/core';
+import { axesOf, DATUM_WORDS, parsePlaceKey } from '@oak-gate/core';
 import type {
   Axis,
   ComputedLine,
@@ -54,13 +54,12 @@ export function partWords(
   if (declared !== undefined) return [declared.name, declared.names];
   return Object.hasOwn(PART_WORDS, kind) ? (PART_WORDS[kind] ?? [kind, kind]) : [kind, `${kind}s`];
 }
-const DATUM = { deck: 'from the deck', skirtEnd: 'from the skirt end', flange: 'from the flange' } as const;
 const SHORT_DATUM = { deck: 'from deck', skirtEnd: 'from skirt', flange: 'from flange' } as const;
 const UNIT_WORDS = { thou: 'thou', in: 'in', mm: 'mm', um: 'µm' } as const;
 
 export const unitWord = (unit: keyof typeof UNIT_WORDS): string => UNIT_WORDS[unit];
 export const stationWords = ({ label, distance, datum }: Station): string => {
-  const depth = `${distance.text} ${unitWord(distance.unit)} ${DATUM[datum]}`;
+  const depth = `${distance.text} ${unitWord(distance.unit)} from ${DATUM_WORDS[datum]}`;
   return label === '' || label === depth ? depth : `${label}, ${depth}`;
 };
 

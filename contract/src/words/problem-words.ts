@@ -339,6 +339,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: `"${text}"; its marks are ${card.join(', ')}`,
     next: 'Type the two marks that it lies between, as 2.0-2.5; wider than the widest mark as <1.0, narrower than the narrowest as 3.0+.',
   }),
+  ENTRY_NOT_A_COUNT: ({ text }) => ({
+    what: `"${text}" is no count of what is counted here`,
+    where: 'entry bar',
+    next: 'Type what the counter or the papers show, as 17340; with + behind it where there may have been more before.',
+  }),
   ENTRY_NOT_YES_OR_NO: ({ text }) => ({
     what: `"${text}" is neither yes nor no`,
     where: 'entry bar',
@@ -359,6 +364,40 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
       text === '' ? 'Nobody said what the gauge is set to' : `"${text}" is no size that a gauge is set to`,
     where: 'this sheet',
     next: 'Say the size that it was set to, and with what: a ring gauge, a micrometer.',
+  }),
+  CHARACTERISTIC_UNKNOWN: ({ characteristic }) => ({
+    what: `Nothing that is measured here is called "${characteristic}"`,
+    where: 'the list of characteristics',
+    next: 'Take one of the list, or add it there first.',
+  }),
+  NO_TEMPERATURES: ({ characteristic }) => ({
+    what: `${characteristic} is no size that somebody measures: no temperature is read for it`,
+    where: 'the list of characteristics',
+    next: 'Ask for temperatures where a size is measured with a tool.',
+  }),
+  DEPTH_OPEN: ({ station, text }) => ({
+    what: text === '' ? 'Nobody said how deep this is taken' : `"${text}" is no depth`,
+    where: 'this sheet',
+    next: `Say how deep it is taken. The station is ${station}.`,
+  }),
+  TEMPERATURE_OPEN: ({ text }) => ({
+    what:
+      text === ''
+        ? 'Nobody said how warm the part and the gauge are'
+        : `"${text}" are not two temperatures of a workshop`,
+    where: 'this sheet',
+    next: 'Read both in degrees Celsius: 20, or 21.5. This shop asks for them here.',
+  }),
+  TEMPERATURES_ASK: ({ doubt, part, gauge }) => ({
+    what: {
+      apart: `The part is at ${part} °C and the gauge at ${gauge} °C: more than 3 K apart`,
+      metals: `At ${part} °C this part has grown otherwise than its steel gauge`,
+    }[doubt],
+    where: 'this sheet',
+    next: {
+      apart: 'Let them lie together until they are alike, or say why it is measured all the same.',
+      metals: 'Let both come to 20 °C, or say why it is measured all the same.',
+    }[doubt],
   }),
   INPUT_WRONG: ({ characteristic, input, because }) => ({
     what: {

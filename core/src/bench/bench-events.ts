@@ -65,7 +65,7 @@ const about = <D extends { readonly place: PlaceKey }>(
 /** What is written about places, as events. */
 export const BENCH_EVENTS = {
   readingTaken: event<ReadingTaken, Slice>()(
-    5,
+    6,
     (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
       const why = taken.unfit ?? taken.late?.why;
       const reading: RecordedReading = {
@@ -83,6 +83,7 @@ export const BENCH_EVENTS = {
     (data) => data, // what was typed first was not kept
     sameWords,
     sameWords,
+    sameWords, // how deep it was taken, and how the blades felt, was not asked
   ),
   valueDerived: event<ValueDerived, Slice>()(1, (state, { place, ended: before, value }, { seq, at, by }) => {
     const changed = atPlace(state, place, (record) => {

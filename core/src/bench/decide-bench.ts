@@ -1,4 +1,4 @@
-import { inputsOf, memberAt, questionsFor } from '../engines/characteristic';
+import { inputsOf, memberAt, quantityOf, questionsFor } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
 import { layoutReason } from '../engines/place';
 import type { PlaceKey } from '../engines/place';
@@ -11,7 +11,7 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import { sameData } from '../kernel/same-data';
-import { decimalLength } from '../quantity/decimal-length';
+import { LIFE_UNIT_OF } from '../quantity/figure';
 import type { Result } from '../kernel/result';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
@@ -19,18 +19,12 @@ import type { Actor } from '../kernel/actor';
 import { holdsOneOf } from '../kernel/actor';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { BenchEvent, ReadingTaken } from './bench-events';
+import { settingOf, takenHow } from './taken-how';
+import type { HowSaid } from './taken-how';
 import { judgeAgain, judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
 import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
-import type {
-  Answer,
-  CorrectionReason,
-  PlaceRecord,
-  PlacesState,
-  SaidCondition,
-  Setting,
-  SlipChoice,
-} from './places';
+import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
 
 export interface BenchSlice extends PlacesState, PinState, PartsState {
   readonly rules: number;
@@ -41,25 +35,16 @@ interface At {
   /** The version of the place that the person saw. */
   readonly basedOn: number;
 }
-export interface TakenText {
+export interface TakenText extends HowSaid {
   readonly text: string;
   /** The unit of the field; null where what is found has none. */
   readonly unit: LengthUnit | null;
   /** null where somebody looked, and no tool was used. */
   readonly instrument: string | null;
-  /** The state in which it was measured, of those that the characteristic asks for. */
-  readonly conditions?: readonly SaidCondition[];
-  /** What the tool was set to first, as typed, and with what. */
-  readonly setting?: SaidSetting;
   readonly answers: readonly Answer[];
   readonly slip: SlipChoice | null;
   /** What was typed before another reading of it was taken. */
   readonly typedFirst?: string;
-}
-export interface SaidSetting {
-  readonly text: string;
-  readonly unit: LengthUnit;
-  readonly against: string;
 }
 export type BenchCommand =
   /** `seen`: the parts that the person measured, in the condition in which they were. */
@@ -209,7 +194,7 @@ function take(
   const taken = understand(state, place, command, command.seen, instrument);
   if (!taken.ok) return taken;
   const event = (refines: number | null, contests: boolean): Decided =>
-    ok([{ type: 'readingTaken', v: 5, data: { place, basedOn, ...taken.value, refines, contests } }]);
+    ok([{ type: 'readingTaken', v: 6, data: { place, basedOn, ...taken.value, refines, contests } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
   // What a question speaks against is kept as void: it was taken, and is evidence of nothing.
   if (taken.value.late !== null || taken.value.unfit !== undefined) return event(null, false);
@@ -236,7 +221,7 @@ function take(
     return refuse('PLACE_HAS_READING', { place, text: now.text });
   const verdict = judgeAgain(state, where, { ...taken.value, reading: together });
   const data = { place, basedOn, ...taken.value, reading: together, verdict };
-  return ok([{ type: 'readingTaken', v: 5, data: { ...data, refines: now.seq, contests: false } }]);
+  return ok([{ type: 'readingTaken', v: 6, data: { ...data, refines: now.seq, contests: false } }]);
 }
 
 function correct(
@@ -255,7 +240,7 @@ function correct(
   if (!taken.ok) return taken;
   const { basedOn } = command;
   const data = { place, basedOn, ...taken.value, refines: null, contests: false };
-  return ok([corrected, { type: 'readingTaken', v: 5, data }]);
+  return ok([corrected, { type: 'readingTaken', v: 6, data }]);
 }
 
 /** Since these rules, a figure of a gauge that was set to a size is how far from it the size is. */
@@ -297,11 +282,13 @@ function understand(
   const isComparator = state.rules >= DEVIATIONS_SINCE && instrument !== null && blades === undefined;
   // A figure means nothing before it is known what the gauge was set to.
   if (isComparator && !setting.ok) return setting;
+  const counts = LIFE_UNIT_OF[quantityOf(characteristic)];
   const entry = readEvidence(kind, {
     ...(isComparator && setting.ok && setting.value !== undefined
       ? { setting: { size: setting.value.size.nm, step: instrument.resolution } }
       : {}),
     text,
+    ...(counts === undefined ? {} : { counts }),
     unit: unit ?? instrument?.unit ?? 'mm',
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
@@ -326,9 +313,11 @@ function understand(
     if (state.rules < UNFIT_KEPT_SINCE) return refuse('QUESTION_SAYS_NO', { place, question: question.text });
     unfit ??= `${question.text} No.`;
   }
-  const measuredIn = conditionsOf(characteristic, said, place);
-  if (!measuredIn.ok) return measuredIn;
   if (!setting.ok) return setting;
+  const how = takenHow(layout, characteristic, where, said);
+  if (!how.ok) return how;
+  const { elsewhere, ...takenSo } = how.value;
+  unfit ??= elsewhere;
   return ok({
     text: text.normalize('NFC'),
     unit: entry.unit === null ? null : unit,
@@ -336,11 +325,12 @@ function understand(
     reading: entry.reading,
     notes: entry.notes,
     ...(entry.stacks === undefined ? {} : { stacks: entry.stacks }),
+    ...(entry.feel === undefined ? {} : { feel: entry.feel }),
     slip,
     ...(typedFirst === undefined ? {} : { typedFirst: typedFirst.normalize('NFC') }),
     instrument,
     ...(setting.value === undefined ? {} : { setting: setting.value }),
-    ...(measuredIn.value.length === 0 ? {} : { conditions: measuredIn.value }),
+    ...takenSo,
     answers,
     parts: parts.value.refs,
     verdict: judgePlace(state, where, parts.value.judged, entry.reading, instrument?.uncertainty),
@@ -362,35 +352,6 @@ function toolFor(
   return tools.includes(registered.kind)
     ? ok(registered)
     : refuse('INSTRUMENT_UNFIT', { instrument: registered.id, characteristic: name });
-}
-
-/** What the characteristic asks about the state in which it is measured, each with one of its choices. */
-function conditionsOf(
-  { conditions = [] }: Characteristic,
-  { conditions: said = [] }: TakenText,
-  place: PlaceKey,
-): Result<readonly SaidCondition[], Problem> {
-  const found: SaidCondition[] = [];
-  for (const { id, name, choices } of conditions) {
-    const is = said.find(({ condition }) => condition === id)?.is;
-    if (is === undefined || !choices.some((choice) => choice.id === is))
-      return refuse('CONDITION_OPEN', { place, condition: name, choices: choices.map(({ text }) => text) });
-    found.push({ condition: id, is });
-  }
-  return ok(found);
-}
-
-function settingOf(
-  { setting: isSet }: Characteristic,
-  { setting: said }: TakenText,
-  place: PlaceKey,
-): Result<Setting | undefined, Problem> {
-  if (isSet === undefined) return ok(undefined);
-  const nm = said === undefined ? undefined : decimalLength(said.text.trim().replace(',', '.'), said.unit);
-  if (said === undefined || nm === undefined || said.against.trim() === '')
-    return refuse('SETTING_OPEN', { place, text: said?.text ?? '' });
-  const size = { text: said.text.trim(), unit: said.unit, nm };
-  return ok({ size, against: said.against.trim().normalize('NFC') });
 }
 
 function entryFault(
@@ -417,6 +378,8 @@ function entryFault(
         text,
         card: (instrument?.blades ?? []).map((mark) => mark.text),
       });
+    case 'notACount':
+      return refuse('ENTRY_NOT_A_COUNT', { place, text });
     case 'notYesOrNo':
       return refuse('ENTRY_NOT_YES_OR_NO', { place, text });
   }

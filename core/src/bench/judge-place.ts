@@ -28,12 +28,13 @@ export function judgePlace(
   uncertainty: Nanometres = ZERO,
 ): VerdictFact {
   const inForce = limitInForce(state, place, part);
-  const { limit, sources, asks } =
-    inForce.state === 'inForce' ? inForce : { limit: {}, sources: {}, asks: undefined };
+  const { limit, sources, asks, life } =
+    inForce.state === 'inForce' ? inForce : { limit: {}, sources: {}, asks: undefined, life: undefined };
   const { ruleVersion, ...verdict } = judgeEvidence({
     reading,
     limit,
     asks: asks ?? [],
+    ...(life === undefined ? {} : { life }),
     passes: characteristicOf(state, place)?.passes ?? 'yes',
     partState: part.state,
     uncertainty,
@@ -52,7 +53,14 @@ export function judgePlace(
   };
   return inForce.state === 'withheld'
     ? { verdict: 'withheld', acceptable: false, withheld: inForce.why, limit, sources, ...frame }
-    : { ...verdict, limit, sources, ...frame, ...(asks === undefined ? {} : { asks }) };
+    : {
+        ...verdict,
+        limit,
+        sources,
+        ...frame,
+        ...(asks === undefined ? {} : { asks }),
+        ...(life === undefined ? {} : { life }),
+      };
 }
 
 /** A reading that is there, judged by what is in force now: of its own part as it was judged, beside what lies there now. */

@@ -2,6 +2,7 @@ import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import { inputsOf } from '../engines/characteristic';
 import type { Characteristic, PartKind } from '../engines/characteristic';
+import type { Datum } from '../engines/layout';
 import { kindOfSlot, partIn } from '../engines/parts';
 import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
@@ -12,6 +13,7 @@ import { ASKED_BESIDE } from '../library/fit-variant';
 import type { JudgedFit, JudgedPart } from '../library/fit-variant';
 import { currentPin } from '../library/limit-in-force';
 import type { FitDecision, LimitsPin } from '../library/limits-pin';
+import type { LifeLimit } from '../library/life-limit';
 import type { PinState, Withheld } from '../library/limit-in-force';
 import type { Bound, Limit } from '../library/limit';
 import type { LengthUnit } from '../quantity/length-unit';
@@ -21,6 +23,7 @@ import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
 import type { DecisionRule, VerdictWord } from '../evidence/verdict';
 import type { BladeStacks, EntryNote } from '../evidence/size/read-entry';
+import type { BladeFeel } from '../evidence/size/blade-feel';
 import type { Reading } from '../evidence/reading';
 
 /** A verdict as a fact: what was judged, by which limit and which version of the rule. */
@@ -45,6 +48,8 @@ export interface VerdictFact {
   readonly uncertainty?: Nanometres;
   /** Of a check: the rows that ask for it. */
   readonly asks?: readonly string[];
+  /** Of a count: by how much it was judged. */
+  readonly life?: LifeLimit;
 }
 /** The condition of something that a reading was taken in, of those that the characteristic asks for. */
 export interface SaidCondition {
@@ -55,6 +60,17 @@ export interface SaidCondition {
 export interface Setting {
   readonly size: PrintedLength;
   readonly against: string;
+}
+/** How deep a reading was taken, and from where that is counted. */
+export interface TakenDepth {
+  readonly size: PrintedLength;
+  readonly datum: Datum;
+}
+/** Thousandths of a degree Celsius; `kept` says why it was measured although they are far apart, or from 20 C. */
+export interface TakenTemperatures {
+  readonly part: number;
+  readonly gauge: number;
+  readonly kept?: string;
 }
 /** A reading that a value was worked out from. */
 export interface DerivedInput {
@@ -100,6 +116,8 @@ export interface RecordedReading {
   readonly notes: readonly EntryNote[];
   /** The blades that were held together, of each end. */
   readonly stacks?: BladeStacks;
+  /** How the blades felt, where that was said. */
+  readonly feel?: BladeFeel;
   readonly slip: SlipChoice | null;
   /** What was typed first, where a slip was suspected and another reading of it was taken. */
   readonly typedFirst?: string;
@@ -107,6 +125,8 @@ export interface RecordedReading {
   readonly instrument: Instrument | null;
   readonly setting?: Setting;
   readonly conditions?: readonly SaidCondition[];
+  readonly depth?: TakenDepth;
+  readonly temperatures?: TakenTemperatures;
   /** Set where nobody measured it: what it was worked out from. */
   readonly inputs?: readonly DerivedInput[];
   readonly answers: readonly Answer[];

@@ -1,6 +1,7 @@
 import type { YesNo } from '../quantity/yes-no';
 import type { UnitKind } from '../quantity/figure';
 import type { Grooves, Member } from './groove';
+import type { Metal } from '../quantity/metal';
 import type { InstrumentKind } from '../quantity/instrument-kind';
 
 export const AXES = [
@@ -55,7 +56,12 @@ export interface MeasuringCondition {
   readonly id: string;
   /** "Caps". */
   readonly name: string;
-  readonly choices: readonly { readonly id: string; readonly text: string }[];
+  readonly choices: readonly {
+    readonly id: string;
+    readonly text: string;
+    /** Where it cannot be done: a ring is not squared with a crown that is relieved. */
+    readonly not?: 'relieved';
+  }[];
 }
 
 /**
@@ -148,6 +154,12 @@ export interface Characteristic {
   readonly conditions?: readonly MeasuringCondition[];
   /** Its tool is set to a size first, and every reading names the setting. */
   readonly setting?: true;
+  /** Its readings say how deep they were taken: one that was taken elsewhere than at its station is kept, and does not count. */
+  readonly depth?: true;
+  /** Its readings say how warm part and gauge were, where the shop asks for it. */
+  readonly temperatures?: true;
+  /** Of what the part is, where it grows otherwise than a steel gauge. */
+  readonly metal?: Metal;
   /** The axes that a row about it must name; all of groove, member and station that it has where nothing is said. */
   readonly rowAxes?: readonly FitAxis[];
 }

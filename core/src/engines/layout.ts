@@ -18,6 +18,8 @@ export interface Layout {
   readonly banks: readonly Bank[];
   readonly cylinders: readonly Cylinder[];
   readonly grooves: readonly Groove[];
+  /** How the crown of a piston stands to its bore: no ring is squared with one that is relieved. */
+  readonly crown?: 'relieved';
   readonly stations: readonly Station[];
   /** Models made before there were others have none of these. */
   readonly heads?: readonly Head[];
@@ -66,10 +68,12 @@ export interface Point extends Purposed {
   /** Where it lies around its part, in hours of a clock face, where that says something. */
   readonly clock?: number;
 }
+export const DATUMS = ['deck', 'skirtEnd', 'flange'] as const;
+export type Datum = (typeof DATUMS)[number];
 export interface Station {
   readonly id: string;
   readonly label: string;
-  readonly datum: 'deck' | 'skirtEnd' | 'flange';
+  readonly datum: Datum;
   readonly distance: PrintedLength;
   /** The rings that are measured here; none where the station is for something else. */
   readonly members: readonly { readonly groove: string; readonly member: string }[];

@@ -1,8 +1,11 @@
 import type { Limit } from '../library/limit';
+import type { LifeLimit } from '../library/life-limit';
+import type { LifeUnit } from '../quantity/figure';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
 import type { PartState } from '../quantity/part-state';
 import type { Reading } from './reading';
+import type { BladeFeel } from './size/blade-feel';
 import type { BladeStacks, EntryNote } from './size/read-entry';
 import type { DecisionRule, Verdict } from './verdict';
 import type { YesNo } from '../quantity/yes-no';
@@ -17,11 +20,13 @@ export interface Typed {
   readonly blades?: readonly Nanometres[];
   /** The clearances on the card of the strip that was crushed, nm, ascending. */
   readonly marks?: readonly Nanometres[];
+  /** What is counted, where something is. */
+  readonly counts?: LifeUnit;
   /** Of a comparator: what it was set to, and what one graduation of it is; then a figure is how far from that the size is. */
   readonly setting?: { readonly size: Nanometres; readonly step: Nanometres };
 }
 export type ReadFault =
-  'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo' | 'notOnCard';
+  'empty' | 'notAReading' | 'mixedUnits' | 'negative' | 'order' | 'notYesOrNo' | 'notOnCard' | 'notACount';
 export type ReadText<R> =
   | {
       readonly ok: true;
@@ -30,6 +35,7 @@ export type ReadText<R> =
       readonly unit: LengthUnit | null;
       readonly notes: readonly EntryNote[];
       readonly stacks?: BladeStacks;
+      readonly feel?: BladeFeel;
     }
   | { readonly ok: false; readonly code: ReadFault };
 
@@ -39,6 +45,8 @@ export interface ToJudge<R> {
   readonly limit: Limit;
   /** The rows that ask for a check at the place. */
   readonly asks: readonly string[];
+  /** How long, or how often, something may serve. */
+  readonly life?: LifeLimit;
   /** The answer that is right, of a check. */
   readonly passes: YesNo;
   readonly partState: PartState;

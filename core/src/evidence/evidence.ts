@@ -4,6 +4,7 @@ import type { UnitKind } from '../quantity/figure';
 import type { EvidenceRules, ReadText, ToJudge, Typed } from './evidence-rules';
 import { evidenceKindOf } from './reading';
 import type { EvidenceKind, Reading, ReadingOf } from './reading';
+import { LIFE_RULES } from './life/life';
 import { SIZE_RULES } from './size/size';
 import type { Verdict } from './verdict';
 import { YES_NO_RULES } from './yes-no/yes-no';
@@ -12,6 +13,7 @@ import { YES_NO_RULES } from './yes-no/yes-no';
 const EVIDENCE: { readonly [K in EvidenceKind]: EvidenceRules<ReadingOf[K]> } = {
   size: SIZE_RULES,
   yesNo: YES_NO_RULES,
+  life: LIFE_RULES,
 };
 /** By which kind of evidence a quantity is known; of those without one nothing can be recorded yet, and no route has them. */
 const EVIDENCE_OF: Readonly<Record<UnitKind, EvidenceKind | undefined>> = {
@@ -19,7 +21,9 @@ const EVIDENCE_OF: Readonly<Record<UnitKind, EvidenceKind | undefined>> = {
   check: 'yesNo',
   torque: undefined,
   angle: undefined,
-  hours: undefined,
+  hours: 'life',
+  cycles: 'life',
+  starts: 'life',
 };
 export const evidenceOf = (characteristic: Characteristic): EvidenceKind | undefined =>
   EVIDENCE_OF[quantityOf(characteristic)];

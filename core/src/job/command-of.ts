@@ -1,7 +1,9 @@
 import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
+import type { TakenTemperatures } from '../bench/places';
 import type { ReadingTaken } from '../bench/bench-events';
 import type { TakenText } from '../bench/decide-bench';
+import type { SaidTemperatures } from '../bench/taken-how';
 import type { NewPart, WorkshopFact } from '../engines/parts';
 import { partFactsOf } from '../rework/decide-rework';
 import { currentPin } from '../library/limit-in-force';
@@ -237,6 +239,8 @@ function takenOf({
   typedFirst,
   conditions,
   setting,
+  depth,
+  temperatures,
 }: ReadingTaken): TakenText {
   return {
     text,
@@ -249,8 +253,17 @@ function takenOf({
     ...(setting === undefined
       ? {}
       : { setting: { text: setting.size.text, unit: setting.size.unit, against: setting.against } }),
+    ...(depth === undefined
+      ? {}
+      : { depth: { text: depth.size.text, unit: depth.size.unit, datum: depth.datum } }),
+    ...(temperatures === undefined ? {} : { temperatures: saidTemperatures(temperatures) }),
   };
 }
+const saidTemperatures = ({ part, gauge, kept }: TakenTemperatures): SaidTemperatures => ({
+  part: String(part / 1000),
+  gauge: String(gauge / 1000),
+  ...(kept === undefined ? {} : { kept }),
+});
 function factCommand(
   fact: WorkshopFact,
   basedOn: number,

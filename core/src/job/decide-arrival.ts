@@ -3,6 +3,7 @@ import type { EngineModel } from '../engines/engine-model';
 import { withCylinderFacts } from '../release/arrival';
 import type { EngineFacts } from '../release/arrival';
 import { PIN_VERSION, pinSameDocuments } from '../library/limits-pin';
+import type { LimitsPin, PinVersion } from '../library/limits-pin';
 import { cylinderContexts, pinContext } from '../release/pin-context';
 import { documentsSincePin } from '../release/moved-documents';
 import type { CheckedDocument } from '../release/arrival';
@@ -18,7 +19,6 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { isInDate } from '../instruments/instrument';
 import { currentPin } from '../library/limit-in-force';
-import type { LimitsPin } from '../library/limits-pin';
 import { holdsOneOf } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import { rejudgements } from '../bench/judge-place';
@@ -272,12 +272,16 @@ function placed(
   const model = pins.at(-1)?.model;
   return rules < PLACED_SINCE || model === undefined
     ? {}
-    : { version: rules < BESIDE_SINCE ? 2 : PIN_VERSION, cylinders: cylinderContexts(model, engine) };
+    : { version: pinVersionOf(rules), cylinders: cylinderContexts(model, engine) };
 }
+const pinVersionOf = (rules: number): PinVersion =>
+  rules < BESIDE_SINCE ? 2 : rules < COUNTED_SINCE ? 3 : PIN_VERSION;
 /** Since these rules, what limits depend on is asked of the place. */
 const PLACED_SINCE = 6;
 /** Since these, the material of a piston is asked of the very piston. */
 const BESIDE_SINCE = 7;
+/** Since these, how long something may serve is decided too. */
+const COUNTED_SINCE = 9;
 
 /** What is decided about must be what is current now: the person saw exactly these documents. */
 function newsChanged(seen: readonly CheckedDocument[], facts: Facts): ReturnType<typeof refuse> | undefined {

@@ -22,9 +22,10 @@ import type { JobState } from './job-state';
  * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
  * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
+ * 9: how long something may serve is decided and judged.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 8;
+export const RULES_VERSION = 9;
 
 export interface JobOpened {
   readonly job: JobFacts;

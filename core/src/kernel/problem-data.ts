@@ -79,6 +79,7 @@ export interface ProblemData {
   ENTRY_MIXED_UNITS: { readonly place: string; readonly text: string };
   ENTRY_NEGATIVE: { readonly place: string; readonly text: string };
   ENTRY_NOT_ON_CARD: { readonly place: string; readonly text: string; readonly card: readonly string[] };
+  ENTRY_NOT_A_COUNT: { readonly place: string; readonly text: string };
   ENTRY_NOT_YES_OR_NO: { readonly place: string; readonly text: string };
   /** It is worked out: what it is worked out from is measured. */
   PLACE_DERIVED: { readonly place: string; readonly from: readonly string[] };
@@ -88,6 +89,16 @@ export interface ProblemData {
     readonly choices: readonly string[];
   };
   SETTING_OPEN: { readonly place: string; readonly text: string };
+  CHARACTERISTIC_UNKNOWN: { readonly characteristic: string };
+  NO_TEMPERATURES: { readonly characteristic: string };
+  DEPTH_OPEN: { readonly place: string; readonly station: string; readonly text: string };
+  TEMPERATURE_OPEN: { readonly place: string; readonly text: string };
+  TEMPERATURES_ASK: {
+    readonly place: string;
+    readonly doubt: 'apart' | 'metals';
+    readonly part: string;
+    readonly gauge: string;
+  };
   ENTRY_ORDER: { readonly place: string; readonly text: string };
   EXACT_FROM_FEELER: { readonly place: string; readonly instrument: string };
   BLADE_NOT_IN_SET: { readonly place: string; readonly instrument: string; readonly text: string };

@@ -1,4 +1,4 @@
-import { inputFault } from '../engines/characteristic';
+import { inputFault, quantityOf } from '../engines/characteristic';
 import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import { holdsOneOf } from '../kernel/actor';
@@ -110,6 +110,21 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       const input = inputFault(characteristic, [...facts.shipped, ...Object.values(state.characteristics)]);
       if (input !== undefined) return refuse('INPUT_WRONG', input);
       return ok([{ type: 'characteristicDefined', v: 1, data: { characteristic } }]);
+    }
+    case 'askTemperatures': {
+      const { characteristic, asked } = command;
+      const known = [...facts.shipped, ...Object.values(state.characteristics)].find(
+        ({ id }) => id === characteristic,
+      );
+      if (known === undefined) return refuse('CHARACTERISTIC_UNKNOWN', { characteristic });
+      // Nobody takes a temperature of what is looked at, or worked out.
+      if (asked && (quantityOf(known) !== 'length' || known.from !== undefined))
+        return refuse('NO_TEMPERATURES', { characteristic: known.name });
+      return ok(
+        state.temperatures.includes(characteristic) === asked
+          ? []
+          : [{ type: 'temperaturesAsked', v: 1, data: { characteristic, asked } }],
+      );
     }
     case 'setKindOrder': {
       const { engineClass, order } = command;

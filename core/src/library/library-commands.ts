@@ -25,6 +25,7 @@ export type LibraryCommand =
       readonly then: AfterWithdrawal;
     }
   | { readonly type: 'defineCharacteristic'; readonly characteristic: Characteristic }
+  | { readonly type: 'askTemperatures'; readonly characteristic: string; readonly asked: boolean }
   | {
       readonly type: 'setKindOrder';
       readonly engineClass: EngineClass;

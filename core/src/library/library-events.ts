@@ -92,6 +92,16 @@ export const LIBRARY_EVENTS = {
       characteristics: { ...characteristics, [characteristic.id]: characteristic },
     }),
   ),
+  /** Of what the shop reads the temperatures of part and gauge with every reading. */
+  temperaturesAsked: library<{ readonly characteristic: string; readonly asked: boolean }>()(
+    1,
+    ({ temperatures }, { characteristic, asked }) => ({
+      temperatures: [
+        ...temperatures.filter((each) => each !== characteristic),
+        ...(asked ? [characteristic] : []),
+      ],
+    }),
+  ),
   kindOrderSet: library<{
     readonly engineClass: EngineClass;
     readonly order: readonly DocumentKind[];

@@ -45,6 +45,8 @@ export interface LibraryState {
   readonly revisions: Readonly<Record<string, KeptRevision>>;
   /** What the shop measures beyond the catalogue that ships. */
   readonly characteristics: Readonly<Record<string, Characteristic>>;
+  /** Of which characteristics the shop reads temperatures with every reading. */
+  readonly temperatures: readonly string[];
   /** The shop's order of document kinds, per class of engine, where it set one. */
   readonly orders: Readonly<Partial<Record<EngineClass, readonly DocumentKind[]>>>;
   /** Imports that are not finished: nothing of them is in the library yet. */
@@ -54,6 +56,7 @@ export const EMPTY_LIBRARY: LibraryState = {
   models: {},
   revisions: {},
   characteristics: {},
+  temperatures: [],
   orders: {},
   imports: {},
 };

@@ -1,4 +1,5 @@
 import type { Place } from '../engines/place';
+import type { LifeLimit } from './life-limit';
 import type { Bound, Limit } from './limit';
 import { decisionAt, fitDecision, sameFit } from './judged-fit';
 import type { JudgedFit, JudgedPart } from './fit-variant';
@@ -45,6 +46,8 @@ export type LimitInForce =
       readonly decided: boolean;
       /** The rows that ask for a check. */
       readonly asks?: readonly string[];
+      /** How long, or how often, something may serve: then `limit` is empty. */
+      readonly life?: LifeLimit;
     }
   | { readonly state: 'none' }
   | { readonly state: 'withheld'; readonly why: Withheld };
@@ -66,15 +69,27 @@ export function limitOfFit(state: PinState, judged: JudgedFit): LimitInForce {
 function inForceBy(state: PinState, pin: LimitsPin, decision: FitDecision): LimitInForce {
   const settled = state.limitDecisions.findLast((each) => each.pin === pin.pin && sameFit(each, decision));
   if (settled !== undefined)
-    return { state: 'inForce', limit: settled.limit, sources: settled.rows, decided: true };
+    return { state: 'inForce', ...windowOf(decision, settled.limit), sources: settled.rows, decided: true };
   const why = withheldIn(decision);
   if (why !== undefined) return { state: 'withheld', why };
   const { limit, sources } = decision.governing;
   const { asks } = decision;
   return Object.keys(limit).length === 0 && asks === undefined
     ? { state: 'none' }
-    : { state: 'inForce', limit, sources, decided: false, ...(asks === undefined ? {} : { asks }) };
+    : {
+        state: 'inForce',
+        ...windowOf(decision, limit),
+        sources,
+        decided: false,
+        ...(asks === undefined ? {} : { asks }),
+      };
 }
+/** A window of lengths, or a count: the figures of a count are no lengths, and are never taken for some. */
+export const windowOf = (
+  { counts }: Pick<FitDecision, 'counts'>,
+  limit: Limit,
+): { readonly limit: Limit; readonly life?: LifeLimit } =>
+  counts === undefined ? { limit } : { limit: {}, life: { unit: counts, limit } };
 
 export function withheldIn({ governing, held }: FitDecision): Withheld | undefined {
   if (governing.contradiction) return 'contradiction';

@@ -11,7 +11,7 @@ export type Limit<V extends number = Nanometres> = Readonly<Partial<Record<Bound
 
 /** The ends within which a part of this state is accepted; a missing end is open. */
 export function acceptRange(
-  limit: Limit,
+  limit: Limit<number>,
   partState: PartState,
 ): { readonly lower: number; readonly upper: number } {
   const lower = partState === 'reused' ? (limit.serviceMin ?? limit.min) : limit.min;

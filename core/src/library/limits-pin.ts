@@ -4,6 +4,8 @@ import { serialNumberOf } from '../engines/engine-model';
 import type { EngineModel } from '../engines/engine-model';
 import { FIT_AXES, quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
+import { LIFE_UNIT_OF } from '../quantity/figure';
+import type { LifeUnit, UnitKind } from '../quantity/figure';
 import { PART_STATES } from '../quantity/part-state';
 import type { PartState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
@@ -41,16 +43,16 @@ export interface LimitsPin {
   readonly fits: readonly FitDecision[];
   readonly diameterBasis?: DiameterBasis;
   /**
-   * How it was worked out. 3: the material of a piston is asked of the very piston. 2: what limits depend on is asked of the
+   * How it was worked out. 4: how long something may serve is decided too. 3: the material of a piston is asked of the very piston. 2: what limits depend on is asked of the
    * cylinder and the part at a place, and checks are decided too. Without it one context, that of the engine, was asked for
    * all, and of lengths only.
    */
   readonly version?: PinVersion;
   readonly cylinders?: readonly CylinderContext[];
 }
-export const PIN_VERSIONS = [2, 3] as const;
+export const PIN_VERSIONS = [2, 3, 4] as const;
 export type PinVersion = (typeof PIN_VERSIONS)[number];
-export const PIN_VERSION = 3;
+export const PIN_VERSION = 4;
 export type PinnedDocument = DocumentRevision & { readonly digest: string };
 
 /** What governs one fit for parts of one state, with everything that keeps it from being trusted. */
@@ -59,6 +61,8 @@ export interface FitDecision extends JudgedFit {
   readonly held: readonly HeldBackRow[];
   /** Of a check: the rows that ask for it. */
   readonly asks?: readonly string[];
+  /** What its figures count, where they are no lengths. */
+  readonly counts?: LifeUnit;
 }
 export interface PinQuestion {
   readonly pin: number;
@@ -141,7 +145,8 @@ export function fitsOf(
     const kind = quantityOf(characteristic);
     // The same fit known in another way is judged by the decision about that fit.
     if (characteristic.judgedAs !== undefined) return [];
-    if (kind !== 'length' && (kind !== 'check' || pin.version === undefined)) return [];
+    if (!isDecided(kind, pin.version)) return [];
+    const counts = LIFE_UNIT_OF[kind];
     const fits = new Map<FitKey, Place>(
       placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place]),
     );
@@ -150,12 +155,20 @@ export function fitsOf(
         variantsOf(pin, place, (of) =>
           kind === 'check'
             ? decideCheck(fit, place, partState, pin, of)
-            : decideFit(fit, place, partState, pin, of),
+            : { ...decideFit(fit, place, partState, pin, of), ...(counts === undefined ? {} : { counts }) },
         ),
       ),
     );
   });
 }
+
+/** Whether a pin decides what governs such quantities: lengths always, checks and counts since there is evidence of them. */
+function isDecided(kind: UnitKind, version: PinVersion | undefined): boolean {
+  if (kind === 'length') return true;
+  if (kind === 'check') return version !== undefined;
+  return LIFE_UNIT_OF[kind] !== undefined && version !== undefined && version >= COUNTS_SINCE;
+}
+const COUNTS_SINCE = 4;
 
 /** The decisions about one fit, as many as its places differ in what they rest on: what is decided alike is decided once. */
 function variantsOf(

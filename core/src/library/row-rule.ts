@@ -1,4 +1,5 @@
 import type { FitAxis } from '../engines/characteristic';
+import type { Datum } from '../engines/layout';
 import type { PrintedFigure } from '../quantity/figure';
 
 /** The group within which readings may differ by so much, or on which two parts are matched. */
@@ -36,7 +37,7 @@ export type RowRule =
   | {
       readonly kind: 'station';
       readonly label: string;
-      readonly datum: 'deck' | 'skirtEnd' | 'flange';
+      readonly datum: Datum;
       readonly distance: PrintedFigure;
     };
 export const RULE_KINDS = [

@@ -5,7 +5,7 @@ import { roundToNanometres } from './nanometres';
 import type { PrintedLength } from './printed-length';
 
 /** What kind of quantity a characteristic is. A check is answered with yes or no and has no unit. */
-export const UNIT_KINDS = ['length', 'torque', 'angle', 'hours', 'check'] as const;
+export const UNIT_KINDS = ['length', 'torque', 'angle', 'hours', 'cycles', 'starts', 'check'] as const;
 export type UnitKind = (typeof UNIT_KINDS)[number];
 
 /** Newton metres in one unit of torque. */
@@ -17,12 +17,15 @@ const NM_OF_TORQUE = {
   kgfm: 9.80665,
 } as const;
 export const TORQUE_UNITS = ['Nm', 'lbfft', 'lbfin', 'kgfm'] as const;
-export const PLAIN_UNITS = [...TORQUE_UNITS, 'deg', 'h'] as const;
+/** What time in service, and how often something was done, is counted in. */
+export const LIFE_UNITS = ['h', 'cycles', 'starts'] as const;
+export type LifeUnit = (typeof LIFE_UNITS)[number];
+export const PLAIN_UNITS = [...TORQUE_UNITS, 'deg', ...LIFE_UNITS] as const;
 export type PlainUnit = (typeof PLAIN_UNITS)[number];
 export const FIGURE_UNITS = [...LENGTH_UNITS, ...PLAIN_UNITS] as const;
 export type FigureUnit = (typeof FIGURE_UNITS)[number];
 
-/** A figure as printed that is no length: torque in N.m, angle in degrees, time in service in hours. */
+/** A figure as printed that is no length: torque in N.m, angle in degrees, time in service in hours, how often by count. */
 export interface PrintedPlain {
   readonly text: string;
   readonly unit: PlainUnit;
@@ -41,8 +44,17 @@ export const isLength = (figure: PrintedFigure): figure is PrintedLength => 'nm'
 export function unitKindOf(unit: FigureUnit): Exclude<UnitKind, 'check'> {
   if (isLengthUnit(unit)) return 'length';
   if (unit === 'deg') return 'angle';
-  return unit === 'h' ? 'hours' : 'torque';
+  if (isTorqueUnit(unit)) return 'torque';
+  return unit === 'h' ? 'hours' : unit;
 }
+const isTorqueUnit = (unit: FigureUnit): unit is (typeof TORQUE_UNITS)[number] =>
+  (TORQUE_UNITS as readonly string[]).includes(unit);
+/** What a kind of quantity is counted in, where it is counted. */
+export const LIFE_UNIT_OF: Readonly<Partial<Record<UnitKind, LifeUnit>>> = {
+  hours: 'h',
+  cycles: 'cycles',
+  starts: 'starts',
+};
 export const isLengthUnit = (unit: FigureUnit): unit is LengthUnit =>
   (LENGTH_UNITS as readonly string[]).includes(unit);
 
@@ -63,7 +75,7 @@ export function figureOf(text: string, unit: FigureUnit): PrintedFigure | undefi
   }
   const count = fraction === null ? decimal(plain) : fractionValue(fraction);
   if (count === undefined) return undefined;
-  const value = unit === 'deg' || unit === 'h' ? count : count * NM_OF_TORQUE[unit];
+  const value = isTorqueUnit(unit) ? count * NM_OF_TORQUE[unit] : count;
   return { text, unit, value };
 }
 
@@ -86,4 +98,4 @@ export function halfLastDigit({ text, unit }: PrintedFigure): number {
   return (10 ** -decimals * basePer(unit)) / 2;
 }
 const basePer = (unit: FigureUnit): number =>
-  isLengthUnit(unit) ? NM_PER[unit] : unit === 'deg' || unit === 'h' ? 1 : NM_OF_TORQUE[unit];
+  isLengthUnit(unit) ? NM_PER[unit] : isTorqueUnit(unit) ? NM_OF_TORQUE[unit] : 1;

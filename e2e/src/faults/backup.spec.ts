@@ -8,6 +8,7 @@ import { signIn } from '../support/pages';
 import { runProgramBeside, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
+import { squaredAt } from '../../../core/test/as-planned';
 
 test('a backup is made while readings go on; restored, the shop has every reading that was acknowledged before it began', async ({
   page,
@@ -23,7 +24,11 @@ test('a backup is made while readings go on; restored, the shop has every readin
       const id = randomUUID();
       const reading = { type: 'takeReading', place, text: '18/19', unit: 'thou', instrument: 'FS-2' };
       const answers = [{ question: 'expanderOut', answer: 'yes' }];
-      const { status } = await ivo.command(jobId, { ...reading, answers, slip: null }, id);
+      const { status } = await ivo.command(
+        jobId,
+        { ...reading, ...squaredAt(place), answers, slip: null },
+        id,
+      );
       expect(status).toBe(201);
       acknowledged.push(id);
     }

@@ -8,6 +8,7 @@ import { expect, test } from '@playwright/test';
 import { largeTable } from '../support/large-table';
 import { Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
+import { squaredAt } from '../../../core/test/as-planned';
 
 const PEOPLE = 30;
 const STREAMS_EACH = 10;
@@ -93,6 +94,7 @@ test('thirty people record at once, three hundred tablets listen, slow clients h
           const command = basedOnNow(state, {
             ...{ type: 'takeReading', place, text: '17/18', unit: 'thou', instrument: 'FS-2', slip: null },
             answers: [{ question: 'expanderOut', answer: 'yes' }],
+            ...squaredAt(place),
           });
           const answer = await person.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command });
           if (answer.status === 201) acknowledged.push({ jobId, place, person: i });

@@ -5,6 +5,7 @@ import { at, Bench, signIn } from '../support/pages';
 import { runProgram, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
+import { squaredAt } from '../../../core/test/as-planned';
 
 test('killed in the middle of a stream of readings: every acknowledged one is there, and the chains hold', async () => {
   const server = await new Server().seed().start();
@@ -24,6 +25,7 @@ test('killed in the middle of a stream of readings: every acknowledged one is th
         instrument: 'FS-2',
         answers: [{ question: 'expanderOut', answer: 'yes' }],
         slip: null,
+        ...squaredAt(place),
       };
       const answer = await ivo.command(jobId, command, id).catch(() => undefined);
       if (answer === undefined) return false; // the power went

@@ -31,7 +31,7 @@ const TEXTS: Readonly<Record<string, string>> = {
     'ringGap 3': '0.45/0.50',
   },
   ...{ 'ringSideClearance 2': '0.10/0.12', 'ringSideClearance 3': '0.08/0.10', bigEndBore: '84.07' },
-  ...{ rodClearance: '0.075-0.100', rodSideFloat: '0.20/0.25' },
+  ...{ rodClearance: '0.075-0.100', rodSideFloat: '0.20/0.25', boltHours: '0' },
 };
 const STAGES = ['measure', 'block', 'rings', 'build'] as const satisfies readonly Stage[];
 const GAUGES = ['FS-5', 'PS-1', 'BG-3', 'MC-8', 'MC-5', 'BG-4', 'DG-2'];
@@ -95,8 +95,8 @@ test('a whole heavy diesel is measured by keyboard alone, each reading with its 
       const job = await ivo.job(jobId);
       const route = routeOf(job, stage);
       const asksHow = new Set(
-        currentPin(job)!.characteristics.flatMap(({ id, conditions, setting }) =>
-          conditions === undefined && setting === undefined ? [] : [id],
+        currentPin(job)!.characteristics.flatMap(({ id, conditions, setting, depth }) =>
+          conditions === undefined && setting === undefined && depth === undefined ? [] : [id],
         ),
       );
       await page.goto(`${address}/jobs/${jobId}/${stage}`);
@@ -111,6 +111,8 @@ test('a whole heavy diesel is measured by keyboard alone, each reading with its 
             await dialog.fill('The gauge is set to', '127.00');
             await dialog.fill('With: a ring gauge', 'SR-127');
           }
+          if (place.characteristic === 'ringGap')
+            await dialog.choose('Squared with', 'the skirt of the piston');
           if (['mainBore', 'bigEndBore'].includes(place.characteristic)) await dialog.choose('Shells', 'in');
           await dialog.done('So it is measured');
           keys.how += 1;

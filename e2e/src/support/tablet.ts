@@ -5,6 +5,7 @@ import type { JobDraft, JobState, Stage } from '@oak-gate/core';
 import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
 import { PIN } from './server';
+import { squaredAt } from '../../../core/test/as-planned';
 
 /** What a manager sets, for one sign-in. */
 const FIRST_PIN = '8265';
@@ -103,6 +104,7 @@ export class ApiTablet {
       instrument: 'FS-2',
       answers: [{ question: 'expanderOut', answer: 'yes' }],
       slip: null,
+      ...squaredAt(place),
     });
   }
   /** The same where a test rests on it. */

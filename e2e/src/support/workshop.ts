@@ -19,13 +19,15 @@ import type { Step, Typed } from '../../../core/test/history-steps';
 import { PIN, runProgram } from './server';
 import type { Server } from './server';
 import type { ApiTablet } from './tablet';
+import { squaredAt } from '../../../core/test/as-planned';
 
 /** Those who work in it; their ids are those of the demonstration shop. */
 export const PEOPLE = ['ivo-marrable', 'sanna-tveldt', 'perrin-oduvale', 'ghislaine-morrow-tann'] as const;
 export const [IVO, SANNA, PERRIN, GHISLAINE] = PEOPLE;
 type Person = (typeof PEOPLE)[number];
 /** What comes out at any of its places, by a number: mostly within limits. */
-const typed: Typed = (_place, pick) => ({
+const typed: Typed = (place, pick) => ({
+  ...squaredAt(place),
   text: ['18/19', '17/18', '17+', '18/20', '28+', '19/20'][pick % 6] ?? '18/19',
   unit: 'thou',
   instrument: 'FS-2',

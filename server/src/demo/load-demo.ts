@@ -1,7 +1,15 @@
 import { gateStatement } from '@oak-gate/contract';
 import { randomUUID } from 'node:crypto';
-import { basedOnNow, gateRule, partIn, slotsOf } from '@oak-gate/core';
-import type { JobDraft, JobState, Stage } from '@oak-gate/core';
+import {
+  basedOnNow,
+  characteristicOf,
+  depthAsked,
+  gateRule,
+  parsePlaceKey,
+  partIn,
+  slotsOf,
+} from '@oak-gate/core';
+import type { HowSaid, JobDraft, JobState, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import type { DemoClient } from './demo-client';
@@ -210,6 +218,7 @@ export class DemoLoader {
         slip: null,
         ...(setting === undefined ? {} : { setting }),
         ...(conditions === undefined ? {} : { conditions }),
+        ...depthAt(state, place),
       };
       state = await this.client.command(jobId, basedOnNow(state, draft), state);
       this.clock.advance(everyMinutes * MINUTE_MS);
@@ -230,6 +239,18 @@ function inOrder<T extends { readonly at: string }>(all: readonly T[]): readonly
   return [...all].sort((a, b) => time(a).localeCompare(time(b)));
 }
 
+/** At its own station, where the depth is said. */
+function depthAt(state: JobState, key: string): Pick<HowSaid, 'depth'> {
+  const place = parsePlaceKey(key);
+  const characteristic = place === undefined ? undefined : characteristicOf(state, place);
+  const station =
+    place === undefined || characteristic === undefined
+      ? undefined
+      : depthAsked(layoutOf(state), characteristic, place);
+  return station === undefined
+    ? {}
+    : { depth: { text: station.distance.text, unit: station.distance.unit, datum: station.datum } };
+}
 const layoutOf = (state: JobState) => {
   const layout = state.pins.at(-1)?.model.layout;
   if (layout === undefined) throw new Error('The job has no limits pinned.');

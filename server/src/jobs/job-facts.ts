@@ -45,9 +45,9 @@ export function pinToday(
     pin,
     on,
     model,
-    characteristics: [...catalogue.characteristics, ...Object.values(library.characteristics)].filter(
-      ({ id }) => route.gates.some(({ sheets }) => sheets.includes(id)),
-    ),
+    characteristics: [...catalogue.characteristics, ...Object.values(library.characteristics)]
+      .filter(({ id }) => route.gates.some(({ sheets }) => sheets.includes(id)))
+      .map((each) => (library.temperatures.includes(each.id) ? { ...each, temperatures: true } : each)),
     revisions: currentRevisions(library, on),
     policy: policyOf(library, model.engineClass, catalogue.policyFor),
     engine: context,

@@ -1,4 +1,5 @@
 import {
+  askTemperaturesRequest,
   defineCharacteristicRequest,
   engineModelFile,
   governsRequest,
@@ -76,6 +77,11 @@ export function libraryRoutes(services: Services): Router {
     await library.execute(id, { type: 'defineCharacteristic', characteristic: defined }, actorOf(res));
     res.status(201).json({ characteristic: defined });
   });
+  router.post('/characteristics/temperatures', async (req, res) => {
+    const { id, characteristic, asked } = bodyOf(askTemperaturesRequest, req);
+    await library.execute(id, { type: 'askTemperatures', characteristic, asked }, actorOf(res));
+    res.status(201).json({ characteristic, asked });
+  });
   router.post('/orders', async (req, res) => {
     const { id, engineClass, order, reason } = bodyOf(setKindOrderRequest, req);
     await library.execute(id, { type: 'setKindOrder', engineClass, order, reason }, actorOf(res));
@@ -147,6 +153,7 @@ function listView(library: Library, state: LibraryState, asked: string): Library
     characteristics: library.characteristics(state).map((each) => ({
       ...each,
       ours: Object.hasOwn(state.characteristics, each.id),
+      warm: state.temperatures.includes(each.id),
     })),
     orders: ENGINE_CLASSES.map((engineClass) => ({
       engineClass,

@@ -78,6 +78,8 @@ const BY_HAND: Readonly<
   headBoltTorque: [0, 20, 48, 0, 0, 0], // screwed cylinders; two heads of ten; six heads of eight
   tighteningAngle: [8, 16, 12, 12, 6, 8],
   boltHours: [8, 16, 12, 12, 6, 8],
+  boltTightenings: [8, 16, 12, 12, 6, 8],
+  crankStarts: [1, 1, 1, 1, 1, 1],
   freeRotation: [4, 8, 6, 6, 3, 4],
   crankTurns: [1, 1, 1, 1, 1, 1],
 };

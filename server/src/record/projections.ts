@@ -180,6 +180,7 @@ async function projectLibrary(
     case 'revisionChecked':
     case 'revisionWithdrawn':
     case 'characteristicDefined':
+    case 'temperaturesAsked':
     case 'kindOrderSet':
     case 'clockSteppedBack':
     case 'clockPutRight':

@@ -1,4 +1,11 @@
-import { axesWords, headWords, inForceWords, shortReading, showBound, stateWord } from '@oak-gate/contract';
+import {
+  axesWords,
+  headWords,
+  inForceWords,
+  judgedWindow,
+  shortReading,
+  stateWord,
+} from '@oak-gate/contract';
 import {
   asFitted,
   asFound,
@@ -101,7 +108,7 @@ export function chartBlock(
         );
         const heads = columns.map((each) => headWords(layout, each));
         const limits = byText(cells, heads, ({ status: { reading } }) =>
-          reading === undefined ? undefined : limitOf(reading, characteristic, unitOf(reading)),
+          reading === undefined ? undefined : judgedWindow(reading.verdict, unitOf(reading), characteristic),
         );
         const inForce = byText(places, heads, (place) =>
           inForceWords(limitInForce(state, place, judgedAt(state, place)), unit ?? usual, characteristic),
@@ -147,13 +154,6 @@ function byText<T>(
 }
 const joined = (said: readonly SaidAlong<unknown>[]): string =>
   said.map(({ text, where }) => (where === '' ? text : `${where}: ${text}`)).join('; ');
-
-/** The window of a size, the answer that a check asks for. */
-const limitOf = (
-  { verdict }: RecordedReading,
-  { passes = 'yes', below }: Characteristic,
-  unit: LengthUnit,
-): string => (verdict.asks === undefined ? showBound(verdict.limit, unit, below) : passes);
 
 function headOf(characteristic: Characteristic): string {
   const { groups, lines } = axesOf(characteristic);

@@ -1,6 +1,7 @@
 import {
   boundText,
   COMPUTED_WORDS,
+  countedIn,
   figureWords,
   placeTitle,
   shortReading,
@@ -72,7 +73,12 @@ function chart(
   const { characteristic } = model;
   const printed = chartBlock(state, pin.model.layout, characteristic, block, unit);
   const isSized = characteristic.unitKind === undefined || characteristic.unitKind === 'length';
-  const inUnit = isSized ? `in ${unitWord(unit)}${inMillimetres(unit)}` : 'as it was found';
+  const counted = countedIn(characteristic);
+  const inUnit = isSized
+    ? `in ${unitWord(unit)}${inMillimetres(unit)}`
+    : counted === undefined
+      ? 'as it was found'
+      : `in ${counted}`;
   const width = 560 / Math.max(printed.columns.length, 3) - 24;
   return [
     {

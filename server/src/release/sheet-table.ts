@@ -1,5 +1,6 @@
 import {
   COMPUTED_WORDS,
+  countedIn,
   headWords,
   limitText,
   originWords,
@@ -119,7 +120,7 @@ function lineOf(
     isLimited ? [...new Set([...Object.values(inForce.sources), ...(inForce.asks ?? [])])].join('; ') : '',
     found === undefined ? '' : shortReading(found.reading, unit),
     reading?.status === 'current' ? shortReading(reading.reading, unit) : '',
-    isSized ? unitWord(unit) : '',
+    isSized ? unitWord(unit) : (countedIn(characteristic) ?? ''),
     stateWord(status.state, characteristic),
     status.conceded ? 'yes' : '',
     reading === undefined ? '' : originWords(currentPin(state), reading),

@@ -26,6 +26,7 @@ import type {
   LedgerEntry,
 } from '@oak-gate/core';
 import * as z from 'zod';
+import { plannedAt } from '../../../core/test/as-planned';
 
 const root = join(__dirname, '../../..');
 const json = (path: string): unknown => JSON.parse(readFileSync(join(root, path), 'utf8'));
@@ -203,7 +204,9 @@ export class DemoJob {
   }
   do(draft: JobDraft, by = IVO, instrument = FEELERS): this {
     const dueOn = draft.type === 'takeInstrument' ? { dueOn: instrument.dueOn } : {};
-    const command = basedOnNow(this.job, { ...dueOn, ...draft });
+    // What a test does not say of how it is measured is as planned.
+    const planned = draft.type === 'takeReading' ? plannedAt(this.job, draft.place) : {};
+    const command = basedOnNow(this.job, { ...planned, ...dueOn, ...draft });
     const decided = decideJob(this.job, command, {
       at: '2026-06-01T09:00:00.000Z',
       by,

@@ -63,7 +63,7 @@ export const libraryOf = (part: object = {}) => ({
       digest: 'a'.repeat(64),
     },
   ],
-  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
+  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false })),
   orders: [],
   routes: [{ id: 'ring-gaps', covers: 'ring end gaps' }],
   ...part,

@@ -49,6 +49,8 @@ const UNIT_SPELLINGS: Readonly<Record<string, FigureUnit>> = {
   h: 'h',
   hours: 'h',
   hrs: 'h',
+  cycles: 'cycles',
+  starts: 'starts',
 };
 /** The unit that a word names, however manuals spell it. */
 export const unitFrom = (word: string): FigureUnit | undefined =>

@@ -1,12 +1,11 @@
 import { rowAxesOf } from '../../engines/characteristic';
 import type { Characteristic } from '../../engines/characteristic';
+import { DATUMS } from '../../engines/layout';
 import { GROUPS, RULE_KINDS, SPREADS_OF } from '../row-rule';
 import type { Group, RowRule, TighteningStep } from '../row-rule';
 import { readPrinted } from './read-printed';
 import type { RowCells, Wrong } from './row-cells';
 import type { ColumnUse } from './columns';
-
-export const DATUMS = ['deck', 'skirtEnd', 'flange'] as const;
 
 /** What a row asks for besides a window, from the columns that its rule needs. */
 export function readRule(cells: RowCells, wrong: Wrong, characteristic: Characteristic): RowRule | undefined {

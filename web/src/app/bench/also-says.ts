@@ -1,4 +1,4 @@
-import { boundName, boundText, contextWords, rowStatement, workedWords } from '@oak-gate/contract';
+import { boundName, boundText, contextWords, countText, rowStatement, workedWords } from '@oak-gate/contract';
 import {
   contextAt,
   currentPin,
@@ -92,7 +92,9 @@ export function alsoSays(
             said.find(({ bound }) => bound === 'min') !== undefined &&
             said.find(({ bound }) => bound === 'max') !== undefined;
           const text = (value: (typeof said)[number]): string =>
-            boundText(value.value, unit, value.bound.endsWith('in') ? 'up' : 'down');
+            fit.counts === undefined
+              ? boundText(value.value, unit, value.bound.endsWith('in') ? 'up' : 'down')
+              : `${countText(value.value)} ${fit.counts}`;
           const words = both
             ? said.slice(0, 2).map(text).join(' to ')
             : said.map((each) => `${boundName(each.bound)} ${text(each)}`).join(', ');

@@ -1,15 +1,15 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { instrumentList, partWords, unitWord, wordsOf } from '@oak-gate/contract';
+import { instrumentList, partWords, wordsOf } from '@oak-gate/contract';
 import {
   currentPin,
   currentReading,
-  LENGTH_UNITS,
   PART_FACTS,
   partIn,
   placeAt,
   reportsAt,
   saidOfKind,
+  sheetPlaces,
   slotsOf,
 } from '@oak-gate/core';
 import type { JobDraft, JobState, NewPart, SlotKey } from '@oak-gate/core';
@@ -23,6 +23,9 @@ import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import type { BenchPart } from './bench-place';
 import { againstFiling } from './filing-words';
+import { askHow } from './how-ask';
+import { stationsAsked } from './said-how';
+import type { SaidHow } from './said-how';
 import { fitParams } from '../ui/fit-params';
 
 /** A choice that is no gauge: no id has a space at its beginning. */
@@ -340,74 +343,18 @@ export class BenchActs {
     await this.asker.ask(askPartFacts(seen, [part], words, (draft) => this.done(draft, seen)));
   }
 
-  /** In which state this sheet is measured, and what its gauge is set to: said once, and written with every reading of it. */
+  /** How this sheet is measured: said once, and written with every reading of it. */
   async sayHow(): Promise<void> {
     const characteristic = this.hand.at.characteristic();
-    if (characteristic === undefined) return;
-    const said = this.hand.saidHow();
-    const unit = this.hand.unit();
-    const { conditions = [], setting } = characteristic;
-    await this.asker.ask({
-      title: `How ${characteristic.name.toLowerCase()} is measured`,
-      lines: [
-        'It stands with every reading that is taken from now on. What was recorded before stays as it was.',
-      ],
-      fields: [
-        ...conditions.map(({ id, name, choices }) => ({
-          key: `is ${id}`,
-          label: name,
-          kind: 'choice' as const,
-          options: choices.map((choice) => ({ value: choice.id, label: choice.text })),
-          // What can only be one way is simply confirmed.
-          value:
-            said.conditions.find(({ condition }) => condition === id)?.is ??
-            (choices.length === 1 ? (choices[0]?.id ?? '') : ''),
-        })),
-        ...(setting === undefined
-          ? []
-          : [
-              {
-                key: 'size',
-                label: 'The gauge is set to',
-                kind: 'line' as const,
-                value: said.setting?.text ?? '',
-              },
-              {
-                key: 'unit',
-                label: 'In',
-                kind: 'choice' as const,
-                options: LENGTH_UNITS.map((each) => ({ value: each, label: unitWord(each) })),
-                value: said.setting?.unit ?? unit,
-              },
-              {
-                key: 'against',
-                label: 'With: a ring gauge, a micrometer',
-                kind: 'line' as const,
-                value: said.setting?.against ?? '',
-              },
-            ]),
-      ],
-      submit: 'So it is measured',
-      act: (answers) => {
-        const is = conditions.flatMap(({ id }) => {
-          const choice = answers[`is ${id}`] ?? '';
-          return choice === '' ? [] : [{ condition: id, is: choice }];
-        });
-        this.hand.sayHow(characteristic.id, {
-          conditions: is,
-          ...(setting === undefined
-            ? {}
-            : {
-                setting: {
-                  text: answers['size'] ?? '',
-                  unit: LENGTH_UNITS.find((each) => each === answers['unit']) ?? unit,
-                  against: answers['against'] ?? '',
-                },
-              }),
-        });
-        return undefined;
-      },
-    });
+    const job = this.hand.at.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (job === undefined || characteristic === undefined || layout === undefined) return;
+    const stations = stationsAsked(layout, characteristic, sheetPlaces(job, characteristic.id));
+    const [said, unit] = [this.hand.saidHow(), this.hand.unit()];
+    const say = (how: SaidHow): void => {
+      this.hand.sayHow(characteristic.id, how);
+    };
+    await this.asker.ask(askHow({ layout, characteristic, stations, said, unit, say }));
   }
 
   async askConcession(): Promise<void> {

@@ -6,6 +6,7 @@ import { nanometres, placeAt } from '@oak-gate/core';
 import type { JobDraft, Problem } from '@oak-gate/core';
 import { at, DemoJob } from '../../testing/demo-job';
 import { person, SESSION } from '../../testing/page';
+import { saidAsPlanned } from '../../testing/planned-how';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { SessionActions, sessionFeature } from '../state/session.feature';
@@ -51,6 +52,7 @@ function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
   tell();
   hand.at.stage.set('rings');
   hand.select(SKIRT);
+  saidAsPlanned(hand, demo.job);
   return { hand, desk, sent, demo };
 }
 const key = (name: string, more: KeyboardEventInit = {}): KeyboardEvent =>

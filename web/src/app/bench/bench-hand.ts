@@ -1,18 +1,21 @@
 import { computed, inject, Injectable, signal, untracked } from '@angular/core';
-import { unitWord, wordsOf } from '@oak-gate/contract';
+import { takenInWords, unitWord, wordsOf } from '@oak-gate/contract';
 import {
   bladeSizes,
   CORRECTION_REASONS,
   decimalLength,
   currentPin,
   currentReading,
+  depthAsked,
   evidenceOf,
   inputPlaces,
   memberAt,
+  LIFE_UNIT_OF,
   nextBlade,
   placeAt,
   placeKey,
   placeStatus,
+  quantityOf,
   questionsFor,
   showExact,
   parsePlaceKey,
@@ -40,6 +43,7 @@ import { lastToolOn } from './last-tool';
 import { entryOf, triesSoFar, typedTries } from './blade-tries';
 import type { Tries } from './blade-tries';
 import { changedUnder, Drafts } from './drafts';
+import { isUnsaid } from './said-how';
 import type { SaidHow } from './said-how';
 import type { Move } from './grid-moves';
 import { nextStep } from './next-words';
@@ -160,25 +164,69 @@ export class BenchHand {
   private readonly how = signal<Readonly<Record<string, SaidHow>>>({});
   readonly saidHow = computed((): SaidHow => {
     const sheet = this.at.characteristic()?.id ?? '';
-    const { conditions } = this.how()[sheet] ?? NOTHING_SAID;
+    const { setting: _, ...said } = this.how()[sheet] ?? NOTHING_SAID;
     // A setting is of the gauge that was set: another one in hand has none until it is said.
     const { setting } = this.how()[`${sheet} ${this.instrument()?.id ?? ''}`] ?? NOTHING_SAID;
-    return { conditions, ...(setting === undefined ? {} : { setting }) };
+    return { ...said, ...(setting === undefined ? {} : { setting }) };
   });
   readonly asksHow = computed(() => {
-    const { conditions = [], setting, from } = this.at.characteristic() ?? {};
-    return from === undefined && (conditions.length > 0 || setting !== undefined);
+    const { conditions = [], setting, from, temperatures } = this.at.characteristic() ?? {};
+    return (
+      from === undefined &&
+      (conditions.length > 0 ||
+        setting !== undefined ||
+        temperatures !== undefined ||
+        this.station() !== undefined)
+    );
   });
   /** Something that must be said of this sheet first. */
   readonly unsaidHow = computed(() => {
-    const { conditions = [], setting } = this.at.characteristic() ?? {};
-    const said = this.saidHow();
+    const [job, place, characteristic] = [this.at.job(), this.at.place(), this.at.characteristic()];
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
     return (
       this.asksHow() &&
-      (conditions.some(({ id }) => !said.conditions.some(({ condition }) => condition === id)) ||
-        (setting !== undefined && said.setting === undefined))
+      place !== undefined &&
+      characteristic !== undefined &&
+      isUnsaid(layout, characteristic, place, this.saidHow())
     );
   });
+  /** The station whose depth is said with a reading here. */
+  private readonly station = computed(() => {
+    const [job, place, characteristic] = [this.at.job(), this.at.place(), this.at.characteristic()];
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    return layout === undefined || place === undefined || characteristic === undefined
+      ? undefined
+      : depthAsked(layout, characteristic, place);
+  });
+  /** How a reading here will be taken, in short; empty where nothing of it is asked, or said. */
+  readonly howWords = computed(() => {
+    const [job, place] = [this.at.job(), this.at.place()];
+    const pin = job === undefined ? undefined : currentPin(job);
+    if (pin === undefined || place === undefined || !this.asksHow() || this.unsaidHow()) return '';
+    const { conditions } = this.saidHow();
+    const depth = this.depthHere();
+    const size = depth === undefined ? undefined : decimalLength(depth.text.replace(',', '.'), depth.unit);
+    return takenInWords(pin, place, {
+      conditions,
+      ...(depth === undefined || size === undefined
+        ? {}
+        : { depth: { datum: depth.datum, size: { text: depth.text, unit: depth.unit, nm: size } } }),
+    }).join(', ');
+  });
+  /** It is taken elsewhere than at its station: it will be kept, and not count. */
+  readonly isElsewhere = computed(() => {
+    const [station, depth] = [this.station(), this.depthHere()];
+    return (
+      station !== undefined &&
+      depth !== undefined &&
+      (depth.datum !== station.datum ||
+        decimalLength(depth.text.replace(',', '.'), depth.unit) !== station.distance.nm)
+    );
+  });
+  private depthHere() {
+    const station = this.station();
+    return station === undefined ? undefined : this.saidHow().depths?.[station.id];
+  }
   /** The unit in which figures are typed and shown: that of the gauge in hand, before there is one that of the engine. */
   readonly unit = computed((): LengthUnit => {
     const job = this.at.job();
@@ -198,6 +246,9 @@ export class BenchHand {
   });
   /** What a figure in the field counts: a unit, or the graduations of a gauge that is set to a size. */
   readonly counts = computed(() => {
+    const characteristic = this.at.characteristic();
+    const life = characteristic === undefined ? undefined : LIFE_UNIT_OF[quantityOf(characteristic)];
+    if (life !== undefined) return life;
     const tool = this.instrument();
     return this.setTo() === undefined || tool === undefined
       ? unitWord(this.unit())
@@ -390,7 +441,8 @@ export class BenchHand {
   /** What is handed in: what is typed, with everything that was said of how it is measured. */
   private taken(): TakenText {
     const instrument = this.instrument();
-    const { conditions, setting } = this.saidHow();
+    const { conditions, setting, temperatures } = this.saidHow();
+    const depth = this.depthHere();
     return {
       text: this.text(),
       unit: instrument?.unit ?? null,
@@ -398,6 +450,8 @@ export class BenchHand {
       answers: this.answers()[this.at.slot()] ?? [],
       ...(conditions.length === 0 ? {} : { conditions }),
       ...(setting === undefined ? {} : { setting }),
+      ...(depth === undefined ? {} : { depth }),
+      ...(temperatures === undefined ? {} : { temperatures }),
       ...this.slipTaken(),
     };
   }
@@ -444,7 +498,7 @@ export class BenchHand {
       return;
     }
     // What a question speaks against counts for nothing, and is kept: the second Enter says that it is meant.
-    const no = this.saidNo();
+    const no = this.saidNo() ?? (this.isElsewhere() ? this.howWords() : undefined);
     if (no !== undefined && asked?.kind !== 'void') {
       this.asking.set({ kind: 'void', text: no });
       return;

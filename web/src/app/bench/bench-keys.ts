@@ -133,6 +133,8 @@ function command(letter: string, { hand, fit, pad, lookUp, turnRoute }: Bench): 
       return true;
     case 's':
       if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
+      // Behind a blade it says that the blade only starts.
+      if (hand.instrument()?.kind === 'feeler' && /\d\s*$/.test(hand.text())) return false;
       turnRoute();
       return true;
     case 'p':

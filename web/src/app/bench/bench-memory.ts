@@ -1,4 +1,5 @@
 import { effect, untracked } from '@angular/core';
+import { DATUMS, LENGTH_UNITS } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import * as z from 'zod';
 import { today } from '../ui/today';
@@ -34,8 +35,17 @@ const kept = z.object({
     z.string(),
     z.object({
       conditions: z.array(z.object({ condition: z.string(), is: z.string() })),
+      depths: z.exactOptional(
+        z.record(
+          z.string(),
+          z.object({ text: z.string(), unit: z.enum(LENGTH_UNITS), datum: z.enum(DATUMS) }),
+        ),
+      ),
+      temperatures: z.exactOptional(
+        z.object({ part: z.string(), gauge: z.string(), kept: z.exactOptional(z.string()) }),
+      ),
       setting: z.exactOptional(
-        z.object({ text: z.string(), unit: z.enum(['thou', 'in', 'mm', 'um']), against: z.string() }),
+        z.object({ text: z.string(), unit: z.enum(LENGTH_UNITS), against: z.string() }),
       ),
     }),
   ),

@@ -1,4 +1,4 @@
-import { readEntry, showExact } from '@oak-gate/core';
+import { readEntry, showExact, splitFeel } from '@oak-gate/core';
 import type { LengthUnit, Nanometres, Reading, RecordedReading } from '@oak-gate/core';
 
 /** The thickest blade that goes and the thinnest that stops, as far as they were tried. */
@@ -24,12 +24,13 @@ function triesIn(reading: Reading): Tries | undefined {
       return { stops: reading.stops };
     case 'spread':
     case 'answer':
+    case 'life':
       return undefined;
   }
 }
 /** The blades that a text names; undefined where it is something else. */
 export function typedTries(text: string, unit: LengthUnit): Tries | undefined {
-  const entry = readEntry({ text, unit });
+  const entry = readEntry({ text: splitFeel(text).text, unit });
   return entry.ok ? triesIn(entry.reading) : undefined;
 }
 /** The blades that a reading left open: one that is proven, or is no bracket, leaves none. */

@@ -134,9 +134,16 @@ function measureStep(
   before: string,
 ): NextStep {
   if (characteristic?.from !== undefined) return derivedStep(job, status, characteristic);
-  return characteristic !== undefined && evidenceOf(characteristic) === 'yesNo'
-    ? { ...say(`${before}Look, and say yes or no.`), short: 'Yes or no?' }
-    : bladeStep(job, status, instrument, part, before);
+  switch (characteristic === undefined ? undefined : evidenceOf(characteristic)) {
+    case 'yesNo':
+      return { ...say(`${before}Look, and say yes or no.`), short: 'Yes or no?' };
+    case 'life':
+      return say(
+        `${before}Type what the counter or the papers show; with + behind it where there may be more.`,
+      );
+    default:
+      return bladeStep(job, status, instrument, part, before);
+  }
 }
 /** How much of what a value is worked out from is still to be measured. */
 function derivedStep(job: JobState, { place, state }: PlaceStatus, characteristic: Characteristic): NextStep {

@@ -7,6 +7,7 @@ import {
   originWords,
   placeTitle,
   shortReading,
+  judgedWindow,
   showBound,
   stateWord,
   takenInWords,
@@ -169,8 +170,8 @@ export class ReadingCard {
       at: reading.at,
       why: reading.ended === undefined ? '' : endedWords(reading.ended.why),
       before: (reading.judgedBefore ?? []).map(
-        ({ verdict, limit, sources }) =>
-          `${stateWord(verdict, this.hand.at.characteristic())} by ${[...new Set(Object.values(sources))].join(', ') || 'no limit'} (${showBound(limit, unit)})`,
+        (was) =>
+          `${stateWord(was.verdict, this.hand.at.characteristic())} by ${[...new Set(Object.values(was.sources))].join(', ') || 'no limit'} (${judgedWindow(was, unit)})`,
       ),
     };
   }

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { placeKey, sheetPlaces } from '@oak-gate/core';
 import type { Instrument } from '@oak-gate/core';
+import { plannedHow } from '../../testing/planned-how';
 import { DemoJob, gauge } from '../../testing/demo-job';
 import { SESSION } from '../../testing/page';
 import { provideState, provideStore, Store } from '@ngrx/store';
@@ -99,7 +100,7 @@ test('the clipboards of a stage: how far each is, and the worst that it holds', 
   // What is worked out lies on the clipboard that it is worked out from, and on none of its own.
   expect(clips.map(([sheet]) => sheet)).toEqual([
     ...['boreDiameter', 'pistonSkirt', 'grooveWear', 'pinDiameter', 'pinBoss', 'rodBush'],
-    ...['crankpinDiameter', 'mainJournalDiameter'],
+    ...['boltHours', 'crankpinDiameter', 'mainJournalDiameter'],
   ]);
 });
 test('a clipboard shows the worst of what is worked out below it, in the words of that', () => {
@@ -116,7 +117,7 @@ test('the brackets go on to the next clipboard and round the end; the hand comes
   hand.select(bore(2, 75, 'across'));
   press(hand, ']');
   expect(sheet()).toBe('pistonSkirt');
-  for (let i = 0; i < 7; i += 1) press(hand, ']');
+  for (let i = 0; i < 8; i += 1) press(hand, ']');
   expect([sheet(), hand.at.key()]).toEqual(['boreDiameter', bore(2, 75, 'across')]);
   // Where a keyboard has the bracket on another layer, its key is held with it.
   press(hand, '[', { altKey: true, ctrlKey: true });
@@ -276,11 +277,13 @@ test('a gauge that is taken for another sheet leaves the one in hand here as it 
   expect(hand.instrument()?.id).toBe('BG-3');
 });
 test('a setting is of the gauge that was set: with another one in hand it is asked again', () => {
-  const hand = bench(heavy());
+  const demo = heavy();
+  const hand = bench(demo);
   hand.select(bore(1, 25, 'along'));
+  const planned = plannedHow(demo.job, hand.at.characteristic()!);
   const setting = { text: '127.00', unit: 'mm', against: 'setting ring SR-127' } as const;
   expect([hand.unsaidHow(), hand.counts()]).toEqual([true, 'mm']);
-  hand.sayHow('boreDiameter', { conditions: [], setting });
+  hand.sayHow('boreDiameter', { ...planned, setting });
   hand.type('+7');
   // A figure counts graduations now, and that is what stands beside it.
   expect([hand.unsaidHow(), hand.counts(), hand.understood()?.words]).toEqual([

@@ -1,4 +1,5 @@
 import {
+  feelWords,
   marginWords,
   shortReading,
   stackWords,
@@ -14,16 +15,19 @@ import {
   decimalLength,
   evidenceOf,
   judgePlace,
+  LIFE_UNIT_OF,
   limitInForce,
   placeAt,
   placeKey,
   problem,
+  quantityOf,
   readEvidence,
   roundToNanometres,
   saysNoMore,
   showExact,
   showLength,
   slipSuspects,
+  splitFeel,
 } from '@oak-gate/core';
 import type {
   Characteristic,
@@ -66,6 +70,7 @@ const FAULT_CODES = {
   negative: 'ENTRY_NEGATIVE',
   order: 'ENTRY_ORDER',
   notYesOrNo: 'ENTRY_NOT_YES_OR_NO',
+  notACount: 'ENTRY_NOT_A_COUNT',
   notOnCard: 'ENTRY_NOT_ON_CARD',
 } as const satisfies Record<ReadFault, string>;
 
@@ -84,8 +89,10 @@ export function understand(
   const blades = instrument === undefined ? undefined : bladeSizes(instrument);
   const marks = instrument === undefined ? undefined : cardMarks(instrument);
   const unit = instrument?.unit ?? 'mm';
+  const counts = LIFE_UNIT_OF[quantityOf(characteristic)];
   const entry = readEvidence(kind, {
     text,
+    ...(counts === undefined ? {} : { counts }),
     unit,
     allowNegative: characteristic.allowNegative,
     ...(blades === undefined ? {} : { blades }),
@@ -135,7 +142,7 @@ export function understand(
       : `with ${known.text} from before ${shortReading(reading, unit)}`;
   return {
     kind: 'read',
-    words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), inferred === undefined ? '' : INFERRED_WORDS[inferred], before].filter((part) => part !== '').join(', ')}.${last}`,
+    words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), entry.feel === undefined ? '' : feelWords(entry.feel), inferred === undefined ? '' : INFERRED_WORDS[inferred], before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
     inferred,
@@ -159,7 +166,8 @@ function suspectsOf(
   const { unit } = instrument;
   const number = text.match(NUMBER)?.[0];
   const inForce = limitInForce(job, place, part);
-  if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"¼½¾]/i.test(text)) return [];
+  const bare = bladeSizes(instrument) === undefined ? text : splitFeel(text).text;
+  if (number === undefined || inForce.state !== 'inForce' || /[a-zµμ"¼½¾]/i.test(bare)) return [];
   const { min, max } = inForce.limit;
   if (min === undefined && max === undefined) return [];
   const limit = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };

@@ -32,6 +32,7 @@ import {
   sheetPlaces,
   placeKey,
   whatGoverns,
+  windowOf,
   withDecision,
 } from '@oak-gate/core';
 import type { JudgedFit, LimitChoice, Part, PartState, VerdictWord } from '@oak-gate/core';
@@ -134,7 +135,7 @@ export class FitPage {
           : {
               ...chosen,
               words: inForceWords(
-                { state: 'inForce', limit: chosen.limit, sources: {}, decided: true },
+                { state: 'inForce', ...windowOf(named ?? {}, chosen.limit), sources: {}, decided: true },
                 unit,
                 characteristic,
               ),
@@ -152,7 +153,7 @@ export class FitPage {
           ? limitChoices(job, judged).map((choice) => ({
               choice,
               words: inForceWords(
-                { state: 'inForce', limit: choice.limit, sources: {}, decided: true },
+                { state: 'inForce', ...windowOf(named ?? {}, choice.limit), sources: {}, decided: true },
                 unit,
                 characteristic,
               ),

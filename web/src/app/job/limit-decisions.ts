@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inForceWords, noteWords, placeInJob, ruleWords } from '@oak-gate/contract';
-import { currentPin, decisionsThere, limitNotes, setRules, own } from '@oak-gate/core';
+import { currentPin, decisionsThere, fitDecision, limitNotes, own, setRules, windowOf } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -50,10 +50,12 @@ export class LimitDecisions {
 function limits(job: JobState): readonly Decided[] {
   const pin = currentPin(job);
 
-  return job.limitDecisions.map(({ fit, partState, limit, rows, reason, by, at, secondLook, pin: of }) => {
+  return job.limitDecisions.map((each) => {
+    const { fit, partState, limit, rows, reason, by, at, secondLook, pin: of } = each;
+    const decision = pin === undefined ? undefined : fitDecision(pin, each);
     const where = placeInJob(pin, fit);
     const window = inForceWords(
-      { state: 'inForce', limit, sources: rows, decided: true },
+      { state: 'inForce', ...windowOf(decision ?? {}, limit), sources: rows, decided: true },
       unitOfFit(job, fit),
       measuredAt(pin, fit),
     );

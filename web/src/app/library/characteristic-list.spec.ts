@@ -3,8 +3,8 @@ import { PageUnderTest, refusal } from '../../testing/page';
 import { CharacteristicList } from './characteristic-list';
 
 const LIST = [
-  ...CHARACTERISTICS.map((each) => ({ ...each, ours: false })),
-  { ...CHARACTERISTICS[0]!, id: 'pinOvality', name: 'Pin ovality', ours: true },
+  ...CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false })),
+  { ...CHARACTERISTICS[0]!, id: 'pinOvality', name: 'Pin ovality', ours: true, warm: true },
 ];
 const opened = (mayChange = true) =>
   PageUnderTest.open(CharacteristicList, { characteristics: LIST, mayChange });

@@ -16,6 +16,8 @@ const QUANTITY_WORDS: Readonly<Record<UnitKind, string>> = {
   torque: 'a torque',
   angle: 'an angle',
   hours: 'hours',
+  cycles: 'cycles',
+  starts: 'starts',
   check: 'yes or no',
 };
 const WEAR_WORDS: Readonly<Record<WearWay, string>> = {
@@ -57,6 +59,16 @@ export class CharacteristicList {
 
   protected positionWords(axes: readonly Axis[]): string {
     return axes.map((axis) => AXIS_WORDS[axis]).join(', ');
+  }
+  /** From now on, for jobs that are opened or take documents anew: what is pinned stays as it is. */
+  protected async askTemperatures(characteristic: string, asked: boolean): Promise<void> {
+    const answer = await this.api.post(
+      '/api/library/characteristics/temperatures',
+      { id: newId(), characteristic, asked },
+      z.unknown(),
+    );
+    this.problem.set(answer.ok ? undefined : answer.problem);
+    if (answer.ok) this.changed.emit();
   }
   protected async save(): Promise<void> {
     const characteristic = {

@@ -1,5 +1,6 @@
 import { basedOnNow } from '@oak-gate/core';
 import type { GivenCommand } from '@oak-gate/core';
+import { plannedAt } from '../../../../core/test/as-planned';
 import { at, DemoJob, IVO, SANNA } from '../../testing/demo-job';
 import { jobFeature, JobActions } from './job.feature';
 import type { JobFeatureState } from './job.feature';
@@ -13,6 +14,7 @@ const opened = (job = demo()): JobFeatureState =>
 /** A reading that Ivo gives who sees the job as it is drawn. */
 function given(state: JobFeatureState, id: string, text: string, place = PLACE): GivenCommand {
   const command = basedOnNow(shown(state)!, {
+    ...plannedAt(shown(state)!, place),
     type: 'takeReading',
     place,
     text,

@@ -1,4 +1,12 @@
-import { COMPUTED_WORDS, headWords, limitText, shortReading, stateWord, workedAt } from '@oak-gate/contract';
+import {
+  COMPUTED_WORDS,
+  countedIn,
+  headWords,
+  limitText,
+  shortReading,
+  stateWord,
+  workedAt,
+} from '@oak-gate/contract';
 import {
   asFound,
   axesOf,
@@ -45,6 +53,8 @@ export interface SheetView {
   readonly title: string;
   readonly unit: LengthUnit;
   readonly isSized: boolean;
+  /** What is counted, where nothing is measured. */
+  readonly counted: string | undefined;
   /** A fit of two parts: what is below nothing is an interference. */
   readonly isFit: boolean;
   /** Where its figures are deviations: what they count, and from where: "0.01 mm from 127.00 mm set with SR-127". */
@@ -131,6 +141,7 @@ export function sheetViews(
       return aligned({
         title: characteristic.name,
         isSized: evidenceOf(characteristic) === 'size',
+        counted: countedIn(characteristic),
         isFit: characteristic.below !== undefined,
         unit: show.unit,
         counts: from === undefined ? '' : countsText(from),

@@ -40,7 +40,8 @@ export class Sheet {
 
   protected readonly views = computed(() => sheetViews(this.job(), this.sheets()));
   /** What the figures of a sheet are in; nothing where they have no unit. */
-  protected unitWords({ unit, isSized, isFit }: SheetView): string {
+  protected unitWords({ unit, isSized, isFit, counted }: SheetView): string {
+    if (counted !== undefined) return counted;
     if (!isSized) return 'yes or no';
     if (isFit) return `${unitWord(unit)}; below 0 is interference`;
     return unit === 'thou'
@@ -49,9 +50,9 @@ export class Sheet {
         ? 'mm'
         : `${unitWord(unit)} (${NM_PER[unit]} nm)`;
   }
-  /** Where there are so many columns that each is as wide as a mark and a deviation, there is no room for how a line differs. */
-  protected hasSpread({ columns }: SheetBlockView): boolean {
-    return columns.length <= MOST_ACROSS;
+  /** Nothing but sizes differ by so much; and where there are so many columns that each is as wide as a mark and a deviation, there is no room for how a line differs. */
+  protected hasSpread({ isSized }: SheetView, { columns }: SheetBlockView): boolean {
+    return isSized && columns.length <= MOST_ACROSS;
   }
   /** Whether a column is the first under its head: what belongs together is seen without reading. */
   protected begins({ heads }: SheetBlockView, column: number): boolean {
