@@ -14,6 +14,7 @@ const named = (id: string, ...purposes: string[]) => ({ id, label: id, for: purp
  */
 export const BLOCK: EngineModel = {
   ...{ ...MODEL, id: 'B-4', engineClass: 'tractor', bore: mm('100') },
+  regrind: [{ journals: 'crankpin', standard: mm('60'), undersizes: [mm('0.25'), mm('0.50')] }],
   rebore: { oversizes: [mm('0.50'), mm('1.00')], cleanUp: mm('0.10') },
   layout: {
     ...MODEL.layout,
@@ -88,6 +89,17 @@ export const STANDS = measured('stands', ['cylinder', 'point'], 'liner', {
 });
 export const JOURNALS = measured('journals', ['journal', 'direction'], 'journal', {
   along: { journal: 'crankpin', direction: 'journal' },
+});
+/** What is stamped on the shells of the rods, which lie with them here. */
+export const STAMPS = measured('stamps', ['cylinder'], 'rod', { tools: [], classOf: 'journals' });
+/** The bore of a rod with its shells in, and the bearing from it. */
+export const EYES = measured('eyes', ['cylinder', 'direction'], 'rod', { along: { direction: 'journal' } });
+export const BEARING = measured('bearing', ['cylinder'], 'rod', {
+  ...{ tools: [], from: { rule: 'difference', of: 'eyes', less: 'journals' } },
+});
+export const WEAR = measured('wear', ['cylinder'], 'bore', {
+  tools: [],
+  from: { rule: 'wear', of: 'bore' },
 });
 export const RODS = measured('rods', ['cylinder', 'journal'], 'rod', { along: { journal: 'crankpin' } });
 

@@ -115,6 +115,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
       )
       .min(1)
       .max(40),
+    ringTravel: z.exactOptional(z.object({ upper: id, lower: id })),
     heads: z.exactOptional(z.array(z.object({ id, label: name, cylinders: z.array(id).min(1) })).max(24)),
     journals: z.exactOptional(
       z
@@ -150,6 +151,17 @@ const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodT
       .refine(isSerialPattern, { error: 'is not a regular expression with one group, the counting part' }),
     bore: length,
     rebore: z.exactOptional(z.object({ oversizes: z.array(length).min(1).max(12), cleanUp: length })),
+    regrind: z.exactOptional(
+      z
+        .array(
+          z.object({
+            journals: z.enum(JOURNAL_KINDS),
+            standard: length,
+            undersizes: z.array(length).min(1).max(12),
+          }),
+        )
+        .max(3),
+    ),
     layout: layoutWith(length, axisId),
   });
 
@@ -225,6 +237,9 @@ export const engineModelFile = z
           wrong(['stations', i, 'members'], `there is no member "${member}" in groove "${groove}"`);
       }
     });
+    for (const station of Object.values(model.layout.ringTravel ?? {}))
+      if (!stations.some(({ id }) => id === station))
+        wrong(['ringTravel'], `there is no station "${station}"`);
     notApplicable.forEach(({ groove, member }, i) => {
       if (!isMember(groove, member))
         wrong(['notApplicable', i], `there is no member "${member}" in groove "${groove}"`);
@@ -271,6 +286,7 @@ export const characteristic = z.object({
     ]),
   ),
   judgedAs: z.exactOptional(id),
+  classOf: z.exactOptional(id),
   below: z.exactOptional(z.literal('interference')),
   under: z.exactOptional(z.literal('head')),
   conditions: z.exactOptional(

@@ -8,6 +8,8 @@ import type { PartRef, PartsState } from '../engines/parts';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
 import { onceFor } from '../kernel/once-for';
+import { sameData } from '../kernel/same-data';
+import { contextAt } from '../library/judged-fit';
 import { currentPin } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
 import { nanometres, plus, ZERO } from '../quantity/nanometres';
@@ -17,7 +19,7 @@ import type { InputSize } from './derived-size';
 import { judgePlace } from './judge-place';
 import type { JudgedState } from './judge-place';
 import type { ValueDerived } from './bench-events';
-import { currentReading, partsAt, placeAt, placeOf, unitOf } from './places';
+import { currentReading, NO_PART, partsAt, placeAt, placeOf, unitOf } from './places';
 import type { PlacesState, RecordedReading } from './places';
 
 type Derivable = JudgedState & PlacesState & PartsState;
@@ -80,7 +82,9 @@ function valueNow(
       return [{ size: reading.reading, ...(station === undefined ? {} : { depth: depthOf(station) }) }];
     }),
   );
-  const reading = derivedSize(characteristic.from.rule, sizes[0] ?? [], sizes[1], state.rules);
+  const { rule } = characteristic.from;
+  const less = rule === 'wear' ? madeTo(pin, place) : sizes[1];
+  const reading = derivedSize(rule, sizes[0] ?? [], less, state.rules);
   const parts = partsAt(state, characteristic, place);
   if (reading === undefined || !parts.ok) return undefined;
   const uncertainty = uncertaintyBy(state.rules, readings);
@@ -104,14 +108,23 @@ export function whyNoValue(
   pin: LimitsPin,
   characteristic: Characteristic,
   place: Place,
-): 'otherwise' | 'tooFew' | 'noUpperEnd' {
+): 'otherwise' | 'tooFew' | 'noUpperEnd' | 'notMadeTo' {
   const { from } = characteristic;
   const places = inputPlaces(pin, characteristic, place).flat();
   const readings = places.flatMap((each) => currentReading(placeAt(state, placeKey(each))) ?? []);
   if (from !== undefined && readings.length === places.length && !takenAsNeeded(pin, from, places, readings))
     return 'otherwise';
+  if (from?.rule === 'wear' && madeTo(pin, place).length === 0) return 'notMadeTo';
   const hasEnds = readings.every(({ reading }) => isSize(reading) && Number.isFinite(intervalOf(reading).hi));
   return hasEnds ? 'tooFew' : 'noUpperEnd';
+}
+
+/** What a bore was made to: the model's size, with the oversize that is in it; nothing where nobody knows that. */
+function madeTo(pin: LimitsPin, place: Place): readonly InputSize[] {
+  const { oversize } = contextAt(pin, place, NO_PART);
+  return oversize === undefined || oversize === null
+    ? []
+    : [{ size: { kind: 'exact', value: plus(pin.model.bore.nm, oversize) } }];
 }
 
 /** A bore without its shells is no bearing: what was taken in another state than the value needs does not come to it. */
@@ -169,7 +182,9 @@ export function derivedAnew(state: Derivable, touched: readonly PlaceKey[]): rea
       before !== undefined &&
       value !== undefined &&
       value.inputs.length === before.inputs?.length &&
-      value.inputs.every(({ reading }, i) => before.inputs?.[i]?.reading === reading);
+      value.inputs.every(({ reading }, i) => before.inputs?.[i]?.reading === reading) &&
+      // The same sizes come to something else where another oversize is in the bore.
+      sameData(value.reading, before.reading);
     if (isSame || (before === undefined && value === undefined)) return [];
     const ended = before === undefined ? null : { reading: before.seq, as: endedAs(state, before) };
     return [{ place, ended, value: value ?? null }];

@@ -33,6 +33,10 @@ test.each<[string, Rule, SizeReading[], SizeReading[], SizeReading | undefined]>
   ['one point alone shows no tilt', 'range', [exact(80)], [], undefined],
   ['nor does one bracket', 'range', [between(80, 82)], [], undefined],
   ['both ends of one spread do', 'range', [spread(80, 82)], [], exact(2)],
+  ['wear is of the largest size', 'wear', [exact(90), exact(97), exact(93)], [exact(85)], exact(12)],
+  ['a bore below its size is not worn', 'wear', [exact(80), exact(84)], [exact(85)], exact(0)],
+  ['a bracket may be worn', 'wear', [between(84, 88)], [exact(85)], between(0, 3)],
+  ['nobody said what it was made to', 'wear', [exact(90)], [], undefined],
   ['sizes of one depth have no taper', 'taper', [exact(80), exact(82)], [], undefined],
 ])('%s', (_what, rule, of, less, expected) => {
   expect(derivedSize(rule, all(of), all(less))).toEqual(expected);

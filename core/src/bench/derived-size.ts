@@ -18,7 +18,7 @@ interface Ends {
 
 /**
  * What two sets of sizes, or one, come to: the least and the most that it can be; undefined where they say nothing about it.
- * @param of, less intervals of the sizes, nm, neither empty where the rule needs it
+ * @param of, less intervals of the sizes, nm, neither empty where the rule needs it; of wear, less is the size that was made
  */
 const DERIVE: Readonly<
   Record<DerivedFrom['rule'], (of: readonly At[], less: readonly At[]) => Ends | undefined>
@@ -35,6 +35,13 @@ const DERIVE: Readonly<
     if (less === undefined) return undefined;
     const sizes = [Math.abs(less.low), Math.abs(less.high)];
     return { low: less.low <= 0 && less.high >= 0 ? 0 : Math.min(...sizes), high: Math.max(...sizes) };
+  },
+  // No bore is narrower for being worn: what is below its size was never that large, or was measured wrong.
+  wear: (of, less) => {
+    const [made] = less;
+    if (made === undefined) return undefined;
+    const over = (ends: readonly number[]): number => Math.max(0, Math.max(...ends) - made.lo);
+    return { low: over(of.map(({ lo }) => lo)), high: over(of.map(({ hi }) => hi)) };
   },
   choke: (of) => {
     const less = topLessBottom(of);
@@ -79,7 +86,7 @@ export function derivedSize(
   less: readonly InputSize[] = [],
   rules = ONE_POINT_SINCE,
 ): SizeReading | undefined {
-  if (of.length === 0 || (rule === 'difference' && less.length === 0)) return undefined;
+  if (of.length === 0 || ((rule === 'difference' || rule === 'wear') && less.length === 0)) return undefined;
   if (rules >= ONE_POINT_SINCE && isOnePoint(rule, of)) return undefined;
   const at = (all: readonly InputSize[]): readonly At[] =>
     all.map(({ size, depth }) => ({ ...intervalOf(size), ...(depth === undefined ? {} : { depth }) }));

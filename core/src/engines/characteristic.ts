@@ -71,6 +71,7 @@ export interface MeasuringCondition {
  * - `meanRange`: the largest mean of a station less the smallest: a belly and a waist show in it, which `taper` does not see.
  *   It is never less than `taper`, and so the stricter of the two where a row does not say which it means
  * - `taper`: how far the means of the shallowest and the deepest station differ, whichever is the larger
+ * - `wear`: the largest size less the one that the bore was made to: standard, or its oversize
  * - `choke`: by how much the shallowest station is narrower than the deepest; nothing where it is not
  */
 export type DerivedFrom =
@@ -80,7 +81,7 @@ interface TakenSo {
   /** Only from readings that were taken in this state, where their characteristic asks for it: a bore with its shells in. */
   readonly when?: { readonly condition: string; readonly is: string };
 }
-export const ONE_INPUT_RULES = ['range', 'meanRange', 'taper', 'choke'] as const;
+export const ONE_INPUT_RULES = ['range', 'meanRange', 'taper', 'choke', 'wear'] as const;
 export type OneInputRule = (typeof ONE_INPUT_RULES)[number];
 /** The characteristics that a value is worked out from. */
 export const inputsOf = ({ from }: Pick<Characteristic, 'from'>): readonly string[] =>
@@ -152,6 +153,8 @@ export interface Characteristic {
   readonly under?: 'head';
   /** In which state it is measured: said once with every reading. */
   readonly conditions?: readonly MeasuringCondition[];
+  /** Of the size that is stamped on shells: the characteristic of the journals that must be of that class. */
+  readonly classOf?: string;
   /** Its tool is set to a size first, and every reading names the setting. */
   readonly setting?: true;
   /** Its readings say how deep they were taken: one that was taken elsewhere than at its station is kept, and does not count. */

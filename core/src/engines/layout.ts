@@ -21,6 +21,8 @@ export interface Layout {
   /** How the crown of a piston stands to its bore: no ring is squared with one that is relieved. */
   readonly crown?: 'relieved';
   readonly stations: readonly Station[];
+  /** The stations between which the rings run. */
+  readonly ringTravel?: { readonly upper: string; readonly lower: string };
   /** Models made before there were others have none of these. */
   readonly heads?: readonly Head[];
   readonly journals?: readonly Journal[];

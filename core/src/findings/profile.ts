@@ -1,5 +1,6 @@
-import { intervalOf } from '../evidence/size/interval';
+import { endsOf, intervalOf } from '../evidence/size/interval';
 import { isSize } from '../evidence/reading';
+import type { Layout } from '../engines/layout';
 import { placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import { characteristicOf, judgedAt, sheetPlaces } from '../bench/places';
@@ -29,6 +30,8 @@ export interface Profile {
   readonly lines: readonly ProfileLine[];
   readonly others: readonly ProfileLine[];
   readonly depths: readonly { readonly station: string; readonly depth: number }[];
+  /** nm: between which depths the rings run, where the layout says so of stations that are counted from the same datum. */
+  readonly travel: { readonly from: number; readonly to: number } | undefined;
   readonly limit: Limit;
   /** nm: the smallest and the largest of all sizes and limits; undefined where there is none. */
   readonly range: { readonly least: number; readonly most: number } | undefined;
@@ -85,6 +88,7 @@ export function profileAt(state: StatusSlice, place: Place): Profile | undefined
     lines: mine,
     others: all.filter(({ at }) => !isHere(at)).map(({ line }) => line),
     depths,
+    travel: travelOf(layout, depthOf),
     limit,
     range: rangeOf(
       all.flatMap(({ line }) => line.points),
@@ -93,10 +97,11 @@ export function profileAt(state: StatusSlice, place: Place): Profile | undefined
   };
 }
 
-/** A size that is known on one side only is drawn where it is known. */
-function endsOf({ lo, hi, loMeasured }: ReturnType<typeof intervalOf>): ProfilePoint['size'] {
-  if (!Number.isFinite(hi)) return { low: lo, high: lo };
-  return loMeasured ? { low: lo, high: hi } : { low: hi, high: hi };
+function travelOf({ ringTravel }: Layout, depthOf: ReadonlyMap<string, number>): Profile['travel'] {
+  const [from, to] = [ringTravel?.upper, ringTravel?.lower].map((station) => depthOf.get(station ?? ''));
+  return from === undefined || to === undefined
+    ? undefined
+    : { from: Math.min(from, to), to: Math.max(from, to) };
 }
 function rangeOf(points: readonly ProfilePoint[], limit: Limit): Profile['range'] {
   let [least, most] = [Infinity, -Infinity];

@@ -41,6 +41,7 @@ const BY_HAND: Readonly<
   boreTaper: [4, 8, 6, 6, 3, 4],
   boreTaperEnds: [4, 8, 6, 6, 3, 4],
   boreChoke: [4, 8, 6, 6, 3, 4],
+  boreWear: [4, 8, 6, 6, 3, 4],
   boreRidge: [4, 8, 6, 6, 3, 4],
   boreRidgeFelt: [4, 8, 6, 6, 3, 4],
   blockBore: [0, 0, 24, 0, 12, 0], // two seats x two directions
@@ -66,6 +67,8 @@ const BY_HAND: Readonly<
   mainJournalOutOfRound: [0, 0, 0, 14, 8, 10],
   mainBore: [6, 10, 14, 14, 8, 10],
   bigEndBore: [8, 16, 12, 12, 6, 8],
+  mainShellSize: [3, 5, 7, 7, 4, 5],
+  rodShellSize: [4, 8, 6, 6, 3, 4],
   mainClearance: [3, 5, 7, 7, 4, 5],
   mainClearanceParts: [3, 5, 7, 7, 4, 5],
   rodClearance: [4, 8, 6, 6, 3, 4],

@@ -40,6 +40,7 @@ import type { Column, Content, TableCell } from 'pdfmake/interfaces';
 import { chartBlock, MOST_ACROSS } from './print-chart';
 import type { ChartCell, LineLimit } from './print-chart';
 import { groundSvg, markSvg } from './print-marks';
+import { profilesOf } from './print-profile';
 import { day, moment, RULED, small, SOFT, title } from './print-parts';
 
 /** Since these rules the sheets are printed as clipboard charts; what is older is printed as it was then. */
@@ -56,6 +57,7 @@ export function clipboards(state: JobState): Content[] {
     const statuses = placesOnSheet(model).map((place) => placeStatus(state, place));
     return [
       ...model.blocks.flatMap((block) => chart(state, pin, model, block, unit)),
+      ...profilesOf(state, characteristic, unit),
       legend(characteristic, statuses),
       ...conceded(state, pin, statuses),
       measuredWith(state, pin, characteristic, statuses),

@@ -27,3 +27,12 @@ export function intervalOf(reading: SizeReading): Interval {
       return assertNever(reading, 'intervalOf');
   }
 }
+
+/** Between what a size is drawn: one that is known on one side only stands where it is known. */
+export function endsOf({ lo, hi, loMeasured }: ReturnType<typeof intervalOf>): {
+  readonly low: number;
+  readonly high: number;
+} {
+  if (!Number.isFinite(hi)) return { low: lo, high: lo };
+  return loMeasured ? { low: lo, high: hi } : { low: hi, high: hi };
+}

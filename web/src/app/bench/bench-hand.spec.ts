@@ -326,6 +326,7 @@ describe('keys', () => {
       fit: () => calls.push('fit'),
       pad: () => calls.push('pad'),
       lookUp: () => calls.push('lookUp'),
+      draw: () => 0,
       sayHow: () => calls.push('sayHow'),
       turnRoute: () => calls.push('turnRoute'),
     });

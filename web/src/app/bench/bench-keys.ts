@@ -10,6 +10,7 @@ interface Bench {
   readonly lookUp: () => void;
   readonly sayHow: () => void;
   readonly turnRoute: () => void;
+  readonly draw: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -18,7 +19,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafplns';
+const COMMANDS = 'gxyrafplnsd';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -99,7 +100,9 @@ const isAnswerKey = (hand: BenchHand): boolean =>
   hand.kind() === 'yesNo' && hand.inputs() === undefined && ['', 'yes', 'no'].includes(hand.text());
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
-function command(letter: string, { hand, fit, pad, lookUp, turnRoute }: Bench): boolean {
+function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw }: Bench): boolean {
+  // What is counted is named by a word.
+  if (hand.kind() === 'life' && hand.text() !== '') return false;
   switch (letter) {
     case 'g':
     case 'x':
@@ -136,6 +139,11 @@ function command(letter: string, { hand, fit, pad, lookUp, turnRoute }: Bench): 
       // Behind a blade it says that the blade only starts.
       if (hand.instrument()?.kind === 'feeler' && /\d\s*$/.test(hand.text())) return false;
       turnRoute();
+      return true;
+    case 'd':
+      // Behind a blade it says that the blade drags.
+      if (hand.text() !== '') return false;
+      draw();
       return true;
     case 'p':
       pad();

@@ -4,6 +4,7 @@ import {
   computed,
   DestroyRef,
   effect,
+  ElementRef,
   inject,
   input,
   signal,
@@ -25,6 +26,7 @@ import { BenchPlace } from './bench-place';
 import { EntryBar } from './entry-bar';
 import { KeysHelp } from './keys-help';
 import { PadChoice } from './pad-choice';
+import { drawingsAt, PlaceDrawing } from './place-drawing';
 import { ReadingCard } from './reading-card';
 import { RouteChoice } from './route-choice';
 import { SheetClips } from './sheet-clips';
@@ -37,7 +39,7 @@ const NARROW = '(max-width: 1199px)';
 /** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
 @Component({
   selector: 'app-bench-page',
-  imports: [Deck, EnginePlan, EntryBar, KeysHelp, ReadingCard, RouterLink, Sheet, SheetClips],
+  imports: [Deck, EnginePlan, EntryBar, KeysHelp, PlaceDrawing, ReadingCard, RouterLink, Sheet, SheetClips],
   providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
   styleUrl: './bench.page.scss',
@@ -51,6 +53,7 @@ export class BenchPage {
   protected readonly route = inject(RouteChoice);
   private readonly router = inject(Router);
   private readonly bar = viewChild(EntryBar);
+  private readonly paper = viewChild<ElementRef<HTMLElement>>('paper');
   /** The stage whose sheets are taken here. */
   readonly stage = input.required<Stage>();
   /** A place that a link leads to. */
@@ -62,7 +65,7 @@ export class BenchPage {
     return job !== undefined && (currentPin(job)?.model.layout.cylinders.length ?? 0) > MOST_ACROSS;
   });
   /** Narrow screens and wide engines: the card becomes a strip above the entry bar, and the plan folds to a button. */
-  private readonly narrow = signal(false);
+  protected readonly narrow = signal(false);
   protected readonly strip = computed(() => this.wide() || this.narrow());
   /** Where a stage has several sheets and this one is wide, the plan folds to its button: the figures need the room. */
   protected readonly folded = computed(() => {
@@ -90,6 +93,13 @@ export class BenchPage {
       ? undefined
       : deckView(job, characteristic, place, this.hand.unit());
   });
+  /** The drawing of the place in hand takes the place of the sheet, where the card has no room for it. */
+  protected readonly drawing = signal(false);
+  protected readonly canDraw = computed(
+    () =>
+      this.strip() && Object.values(drawingsAt(this.hand, this.narrow())).some((each) => each !== undefined),
+  );
+  protected readonly drawn = computed(() => this.drawing() && this.canDraw());
   protected readonly toGate = computed(() => {
     const findings = this.hand.at.matters()?.findings.length ?? 0;
     if (findings === 0) return `${this.hand.at.gate()?.label ?? ''} gate`;
@@ -103,6 +113,11 @@ export class BenchPage {
     effect(() => {
       const place = this.place();
       if (place !== undefined) this.hand.select(place);
+    });
+    // What takes the place of the other begins at its top.
+    effect(() => {
+      this.drawn();
+      this.paper()?.nativeElement.scrollTo?.({ top: 0 });
     });
     // A refused reading comes back into the bar with its text.
     effect(() => {
@@ -135,6 +150,9 @@ export class BenchPage {
           this.acts.lookUp();
         },
         sayHow: () => void this.acts.sayHow(),
+        draw: () => {
+          this.drawing.update((now) => !now);
+        },
         turnRoute: () => {
           this.route.turn();
         },

@@ -12,6 +12,8 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: '[  ]', does: 'the clipboard before, and the next one' },
   { keys: 'PgDn', does: 'to the next place that is not taken; PgUp to the next one that is wrong' },
   { keys: 'S', does: 'the route over the sheet: by cylinder, or by station, ring or plane' },
+  { keys: 'D', does: 'the drawing in the place of the sheet, on a narrow screen, and back' },
+  { keys: '40d/41s', does: 'the 40 goes with a light drag (f: freely), the 41 only starts: it stops' },
   { keys: 'arrows', does: 'move over the sheet' },
   { keys: 'Y', does: 'yes to the question above the ladder' },
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },

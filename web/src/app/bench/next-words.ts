@@ -163,6 +163,8 @@ function derivedStep(job: JobState, { place, state }: PlaceStatus, characteristi
       return say(
         `What it is worked out from was measured otherwise: it needs ${neededState(pin, characteristic)}.`,
       );
+    case 'notMadeTo':
+      return say('Nobody said which oversize is in this bore: it is worn from the size that it was made to.');
     case 'tooFew':
       return say('One size alone does not show it: it takes at least two.');
     case 'noUpperEnd':

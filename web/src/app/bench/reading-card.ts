@@ -33,19 +33,19 @@ import {
 import type { LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
-import { Profile } from '../ui/profile';
-import { profileView } from '../ui/profile-view';
 import { WhenPipe } from '../ui/when.pipe';
 import { fitParams } from '../ui/fit-params';
 import { alsoSays, sourcesOf } from './also-says';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
+import { PlaceDrawing } from './place-drawing';
 import { boreWords } from './bore-words';
+import { journalWords } from './journal-words';
 
 /** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
 @Component({
   selector: 'app-reading-card',
-  imports: [Band, Mark, MatMenuModule, Profile, RouterLink, WhenPipe],
+  imports: [Band, Mark, MatMenuModule, PlaceDrawing, RouterLink, WhenPipe],
   templateUrl: './reading-card.html',
   styleUrl: './reading-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -87,8 +87,7 @@ export class ReadingCard {
     const also = alsoSays(job, place, part, inForce, unit);
     const differ = also.filter(({ differs }) => differs).length;
     return {
-      says: boreWords(job, place, unit),
-      profile: characteristic === undefined ? undefined : profileView(job, characteristic, place, unit),
+      says: [...boreWords(job, place, unit), ...journalWords(job, place, unit)],
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
       title,
       line,

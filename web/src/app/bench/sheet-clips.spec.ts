@@ -79,6 +79,7 @@ const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void
     fit: nothing,
     pad: nothing,
     lookUp: nothing,
+    draw: () => undefined,
     sayHow: nothing,
     turnRoute: () => {
       TestBed.inject(RouteChoice).turn();

@@ -15,6 +15,8 @@ export interface ProfileView {
   readonly height: number;
   readonly stations: readonly { readonly y: number; readonly label: string }[];
   readonly bounds: readonly { readonly x: number; readonly label: string; readonly isWear: boolean }[];
+  /** Between which heights the rings run. */
+  readonly travel: { readonly from: number; readonly to: number } | undefined;
   readonly others: readonly string[];
   readonly lines: readonly ProfileLineView[];
   /** What the drawing says, for those who do not see it. */
@@ -119,6 +121,10 @@ export function profileView(
       ...bound(serviceMin, 'up', true),
       ...bound(serviceMax, 'down', true),
     ],
+    travel:
+      profile.travel === undefined
+        ? undefined
+        : { from: yOf(profile.travel.from), to: yOf(profile.travel.to) },
     others: profile.others.map(pathOf).filter((path) => path.includes('L')),
     lines,
     words: `${characteristic.name} along its depth: ${lines
