@@ -60,6 +60,7 @@ const OF_BORES = [
     from: { rule: 'difference', of: 'boreTop', less: 'boreFoot' },
   },
   { id: 'boreSeen', name: 'Bore without score', tools: [], unitKind: 'check' },
+  { id: 'boreHours', name: 'Hours of a bore', tools: [], unitKind: 'hours' },
   {
     ...{ id: 'boreConeCold', name: 'Bore, top less foot, cold', tools: [], allowNegative: true },
     ...{ judgedAs: 'boreCone', below: 'interference' },
@@ -217,6 +218,12 @@ test('the corpus of this format', async () => {
       blades: ['0.025', '0.050', '0.075', '0.100'],
     },
   });
+  for (const [characteristic, asked] of [
+    ['boreTop', true],
+    ['boreTop', false],
+    ['boreFoot', true],
+  ] as const)
+    await lib({ type: 'askTemperatures', characteristic, asked });
   await shop.publish(
     { number: 'OM-5', revision: '1', kind: 'manual' },
     [
@@ -229,6 +236,7 @@ test('the corpus of this format', async () => {
       '6,boreShrunk,0.03,0.07,,mm,interference,,,,,',
       '7,boreStrip,0.03,0.10,,mm,,,,,,',
       '8,boreFoot,,0.05,,mm,,spread,engine,mids,,',
+      '9,boreHours,,16000,,h,,,,,,',
     ].join('\n'),
   );
   const opened = await (
@@ -313,6 +321,14 @@ test('the corpus of this format', async () => {
   const slots = slotsOf(pin.model.layout, 'ring').map(({ key }) => key);
   await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
   const places = placesOf(pin.model.layout, pin.characteristics[0]!);
+  const [firstPlace] = places.map(placeKey);
+  // Held at another depth: it is kept, and does not count.
+  await give({
+    ...({ type: 'takeReading', place: firstPlace!, text: '12d/13s', unit: 'thou', instrument: 'FS-2' } as const),
+    ...{ answers: [{ question: 'expanderOut', answer: 'yes' }], slip: null },
+    ...squaredAt(firstPlace!),
+    depth: { text: '5.0', unit: 'in', datum: 'skirtEnd' },
+  });
   for (const place of places) {
     const text = place.at.station === 'skirt' ? (place.at.groove === '3' ? '18/20' : '44/46') : '11/12';
     await take(placeKey(place), text);
@@ -323,9 +339,15 @@ test('the corpus of this format', async () => {
     const setting = { text: '130.18', unit: 'mm', against: 'ring gauge RG-130' } as const;
     await give({ ...gauged, place: `boreTop@cylinder:${cylinder}`, text: '130.19', setting });
     const conditions = [{ condition: 'heat', is: 'cold' }];
-    await give({ ...gauged, place: `boreFoot@cylinder:${cylinder}`, text: '130.18', conditions });
+    const temperatures =
+      cylinder === '1'
+        ? { part: '24.5', gauge: '20', kept: 'the block stands in the sun' }
+        : { part: '21', gauge: '20.5' };
+    const foot = { ...gauged, conditions, temperatures };
+    await give({ ...foot, place: `boreFoot@cylinder:${cylinder}`, text: '130.18' });
     const seen = { ...ofBore, type: 'takeReading', unit: null, instrument: null } as const;
     await give({ ...seen, place: `boreSeen@cylinder:${cylinder}`, text: 'yes' });
+    await give({ ...seen, place: `boreHours@cylinder:${cylinder}`, text: '1 962.5 h' });
     await give({ ...gauged, place: `boreShrunk@cylinder:${cylinder}`, text: '-0.05' });
     const strip = { ...gauged, instrument: 'PS-1', place: `boreStrip@cylinder:${cylinder}` };
     // The first one was oiled: it is kept, and counts for nothing.

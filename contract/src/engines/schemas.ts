@@ -111,6 +111,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
           distance,
           members: z.array(z.object({ groove: id, member: id })),
           for: z.exactOptional(z.array(name).max(8)),
+          only: z.exactOptional(z.literal('wornBore')),
         }),
       )
       .min(1)

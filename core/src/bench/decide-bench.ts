@@ -23,7 +23,7 @@ import { settingOf, takenHow } from './taken-how';
 import type { HowSaid } from './taken-how';
 import { judgeAgain, judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
-import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
+import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf, unaskedReason } from './places';
 import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
 
 export interface BenchSlice extends PlacesState, PinState, PartsState {
@@ -266,8 +266,8 @@ function understand(
   const kind = characteristic === undefined ? undefined : evidenceOf(characteristic);
   if (where === undefined || characteristic === undefined || layout === undefined || kind === undefined)
     return refuse('PLACE_UNKNOWN', { place });
-  const reason = layoutReason(layout, where);
-  if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
+  const byLayout = layoutReason(layout, where);
+  if (byLayout !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason: byLayout });
   if (characteristic.from !== undefined)
     return refuse('PLACE_DERIVED', { place, from: inputsOf(characteristic) });
   const tool = toolFor(state, characteristic, said.instrument, registered);
@@ -275,6 +275,9 @@ function understand(
   const instrument = tool.value;
   const parts = partsSeen(state, characteristic, where, seen);
   if (!parts.ok) return parts;
+  // What was measured before the bore changed is evidence of the bore as it was.
+  const reason = parts.value.late === null ? unaskedReason(state, where) : undefined;
+  if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
 
   const blades = instrument === null ? undefined : bladeSizes(instrument);
   const marks = instrument === null ? undefined : cardMarks(instrument);

@@ -1,4 +1,4 @@
-import { parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
+import { layoutReason, parsePlaceKey, placesOf, placeKey, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import { inputsOf } from '../engines/characteristic';
 import type { Characteristic, PartKind } from '../engines/characteristic';
@@ -281,6 +281,27 @@ export const judgedBy = ({ partState, partNumber, pistonMaterial }: VerdictFact)
   partNumber: partNumber ?? null,
   ...(pistonMaterial === undefined ? {} : { pistonMaterial }),
 });
+
+/**
+ * Why nothing is measured at a place: the layout says so, or its station is asked only in a bore that runs on as it was. Honing
+ * breaks its glaze and leaves it worn; a new bore, and one that was bored, is round and straight.
+ */
+export function unaskedReason(state: PartsState & PinState, place: Place): string | undefined {
+  const layout = currentPin(state)?.model.layout;
+  if (layout === undefined) return undefined;
+  const byLayout = layoutReason(layout, place);
+  if (byLayout !== undefined || place.at.station === undefined) return byLayout;
+  const station = layout.stations.find(({ id }) => id === place.at.station);
+  if (station?.only === undefined) return undefined;
+  for (const slot of slotsAt(layout, 'bore', place)) {
+    const bore = partIn(state, slot);
+    if (bore?.state === 'new') return `${ONLY_WORN}: this one is new`;
+    if (bore?.history.some(({ what }) => what === 'bored') === true)
+      return `${ONLY_WORN}: this one was bored`;
+  }
+  return undefined;
+}
+const ONLY_WORN = 'asked only in a bore that runs on as it was';
 
 /** The slots whose parts a reading at a place depends on, each with its kind. */
 export function slotsBehind(

@@ -81,6 +81,8 @@ export interface Station {
   readonly members: readonly { readonly groove: string; readonly member: string }[];
   /** What else is measured here: bores, liners, … */
   readonly for?: readonly string[];
+  /** Asked only in a bore that runs on as it was: worn, with its ridge, not machined. */
+  readonly only?: 'wornBore';
 }
 /** How deep a station lies below the top, nm: what is counted from the skirt's end is counted upwards. */
 export const depthOf = ({ datum, distance }: Station): Nanometres =>

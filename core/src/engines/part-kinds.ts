@@ -4,7 +4,7 @@ import type { Layout } from './layout';
 
 /** The parts that every layout has slots for, as far as it has the axes. */
 export const USUAL_PARTS: readonly PartKindRule[] = [
-  { kind: 'bore', axes: ['cylinder'], reworks: ['honed'] },
+  { kind: 'bore', axes: ['cylinder'], reworks: ['honed', 'bored'] },
   { kind: 'block', axes: ['cylinder'], reworks: ['bored'] },
   { kind: 'ring', axes: ['cylinder', 'groove', 'member'], reworks: ['filed'] },
   { kind: 'piston', axes: ['cylinder'], reworks: [] },

@@ -3,6 +3,7 @@ import { at, GOOD, Story } from '../../test/story';
 import {
   currentPin,
   KeptMap,
+  NO_PARTS,
   nanometres,
   placeAt,
   limitChoices,
@@ -280,6 +281,7 @@ describe('rules over several readings', () => {
         ] as const;
       });
       return setRules({
+        ...NO_PARTS,
         pins: [{ ...pin, model: { ...pin.model, layout: { ...pin.model.layout, cylinders } } }],
         places: KeptMap.from(taken),
         measuredAt: KeptMap.empty(),

@@ -1,12 +1,11 @@
 import { own } from '../kernel/own';
-import { layoutReason, placeKey } from '../engines/place';
+import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
-import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../evidence/verdict';
 import type { FactReport, PartsState } from '../engines/parts';
-import { characteristicOf, currentReading, placeAt, slotsBehind } from '../bench/places';
+import { characteristicOf, currentReading, placeAt, slotsBehind, unaskedReason } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { openDeclaration } from './declarations';
 import { concessionOf } from './decisions';
@@ -57,29 +56,36 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
   const last = lastOf(place);
   const concession = own(state.concessions, placeKey(place));
   const { pins, reports, rules, seal } = state;
+  const unasked = unaskedReason(state, place);
   const isSame =
     last.record === record &&
     last.concession === concession &&
     last.pins === pins &&
     last.reports === reports &&
     last.rules === rules &&
-    last.seal === seal;
+    last.seal === seal &&
+    last.unasked === unasked;
   if (isSame && last.status !== undefined) return last.status;
-  const status = workOut(state, place, record);
-  Object.assign(last, { record, concession, pins, reports, rules, seal, status } satisfies LastStatus);
+  const status = workOut(state, place, record, unasked);
+  Object.assign(last, { record, concession, pins, reports, rules, seal, unasked, status } satisfies LastStatus);
   return status;
 }
 /** What a status was worked out from. */
 interface LastStatus extends Partial<Pick<StatusSlice, 'pins' | 'reports' | 'rules' | 'seal'>> {
   record?: PlaceRecord;
   concession?: Concession | undefined;
+  unasked?: string | undefined;
   status?: PlaceStatus;
 }
 const lastOf = onceFor((_place: Place): LastStatus => ({}));
 
-function workOut(state: StatusSlice, place: Place, record: PlaceRecord): PlaceStatus {
+function workOut(
+  state: StatusSlice,
+  place: Place,
+  record: PlaceRecord,
+  unasked: string | undefined,
+): PlaceStatus {
   const key = placeKey(place);
-  const layout = currentPin(state)?.model.layout;
   const is = (
     word: PlaceStateWord,
     accepted: boolean,
@@ -95,8 +101,7 @@ function workOut(state: StatusSlice, place: Place, record: PlaceRecord): PlaceSt
     reason,
     conceded,
   });
-  const byLayout = layout === undefined ? undefined : layoutReason(layout, place);
-  if (byLayout !== undefined) return is('notApplicable', true, undefined, byLayout);
+  if (unasked !== undefined) return is('notApplicable', true, undefined, unasked);
   const reading = currentReading(record);
   // A reading is stronger than the word that there is nothing to measure.
   const byFirst = isOfFirstRules(state);

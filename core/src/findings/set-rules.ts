@@ -1,11 +1,12 @@
 import { isSize } from '../evidence/reading';
 import type { SizeReading } from '../evidence/size/size-reading';
 import { intervalOf } from '../evidence/size/interval';
-import { currentReading, judgedBy, placeAt, sheetPlaces } from '../bench/places';
+import { currentReading, judgedBy, placeAt, sheetPlaces, unaskedReason } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { spreadOfSet } from '../bench/spread-of-set';
 import type { Layout } from '../engines/layout';
-import { layoutReason, placeKey } from '../engines/place';
+import { placeKey } from '../engines/place';
+import type { PartsState } from '../engines/parts';
 import type { Place } from '../engines/place';
 import { FIT_AXES } from '../engines/characteristic';
 import type { LimitRow } from '../library/document';
@@ -44,7 +45,7 @@ type Taken = readonly [Place, RecordedReading & { readonly reading: SizeReading 
 type Standing = Taken | 'missing' | 'outside';
 const isTaken = (standing: Standing): standing is Taken => typeof standing !== 'string';
 
-type RulesSlice = PinState & PlacesState & { readonly rules?: number };
+type RulesSlice = PinState & PlacesState & PartsState & { readonly rules?: number };
 /** Since these rules a head has its liners and a crankpin its rods; before, nobody had told the application. */
 const GROUPS_KNOWN_SINCE = 8;
 
@@ -99,7 +100,7 @@ function rowRules(state: RulesSlice, sheets?: readonly string[]): readonly SetRu
       const here = places.filter((place) => isAt(place, row));
       const standing = (place: Place): Standing => {
         const record = placeAt(state, placeKey(place));
-        if (layoutReason(layout, place) !== undefined || isDeclaredAway(state, record)) return 'outside';
+        if (unaskedReason(state, place) !== undefined || isDeclaredAway(state, record)) return 'outside';
         const reading = currentReading(record);
         if (reading === undefined) return 'missing';
         return isSize(reading.reading) && applies(row, contextAt(pin, place, judgedBy(reading.verdict)))

@@ -1,4 +1,4 @@
-import { Bench, signIn } from '../support/pages';
+import { Bench, Dialog, signIn } from '../support/pages';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 import { Server } from '../support/server';
@@ -78,6 +78,39 @@ test('what is wrong with the tractor and the heavy diesel is noticed at its plac
     await goTo(heavy, 'measure', 'boreDiameter@cylinder:4/station:d25/direction:across');
     await expect(card).toContainText('The next oversize 127.5 cleans it up, with 0.165 left on each side.');
     await expect(card).toContainText('A ring’s gap is about 0.345 mm wider here');
+  });
+  await test.step('shells of another class than the ground crank: with what they would do to it', async () => {
+    const place = 'mainShellSize@journal:main-1';
+    await goTo(tractor, 'measure', 'mainJournalDiameter@journal:main-1/direction:along/point:front');
+    await expect(card).toContainText('It is ground 0.25 mm under: its shells must be 0.25 mm under as well.');
+    await goTo(tractor, 'block', place);
+    await bench.record('0.50');
+    await bench.expectState(place, 'loose');
+    await bench.at(place);
+    await expect(bench.verdict).toContainText('of another class');
+    await expect(card).toContainText('its shells are stamped 0.5 mm under: they are for another journal');
+    await expect(card).toContainText('the shaft would not turn');
+  });
+  await test.step('a gauge that is past its check: what was measured with it is a finding', async () => {
+    const marine = await ivo.jobId('J-2042');
+    await goTo(marine, 'measure', 'boreDiameter@cylinder:1/station:mid/direction:along');
+    await page.keyboard.press('Enter');
+    const dialog = new Dialog(page);
+    await dialog.fill('The gauge is set to', '3940');
+    await dialog.fill('With: a ring gauge', 'micrometer');
+    await dialog.done('So it is measured');
+    await bench.record('-12');
+    await bench.settled();
+    await page.goto(`${address}/jobs/${marine}/gate/measure`);
+    await expect(page.locator('.finding').filter({ hasText: 'BG-5 was past its check' })).toContainText(
+      '1 reading was taken with it',
+    );
+  });
+  await test.step('a bore that runs on as it was asks for its ring at both ends', async () => {
+    const twoStroke = await ivo.jobId('J-2045');
+    const high = 'ringGap@cylinder:1/groove:1/member:ring/station:highEnd';
+    await goTo(twoStroke, 'rings', high);
+    await expect(bench.cell(high)).toHaveAttribute('data-state', 'notTaken');
   });
   await server.remove();
 });

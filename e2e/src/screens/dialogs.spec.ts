@@ -1,3 +1,4 @@
+import { squaredAt } from '../../../core/test/as-planned';
 import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { partIn, slotKey, usualPart } from '@oak-gate/core';
@@ -37,6 +38,7 @@ test.beforeAll(async ({ demo }) => {
     instrument: 'FS-2',
     answers: [{ question: 'expanderOut', answer: 'yes' }],
     slip: null,
+    ...squaredAt(CONTESTED),
   };
   const readings = await Promise.all([
     ivo.seen(v8, { ...seen, text: '16/17' } as JobDraft),
@@ -167,7 +169,7 @@ for (const theme of THEMES)
     await page.getByRole('button', { name: 'Sign in' }).click();
     await look('a wrong PIN');
     await signIn(page, demo.address, 'Ivo Marrable');
-    await page.goto(`${demo.address}/jobs/${jobs.open}/rings?place=${at(2, 2, 'skirt')}`);
+    await new Bench(page).open(demo.address, jobs.open, at(2, 2, 'skirt'));
     await page.locator('input[data-entry]').fill('.021');
     await page.keyboard.press('Enter');
     await look('a figure that the set cannot mean');

@@ -76,6 +76,7 @@ export class Bench {
   async open(address: string, jobId: string, place?: string): Promise<this> {
     await this.page.goto(`${address}/jobs/${jobId}/rings${place === undefined ? '' : `?place=${place}`}`);
     await expect(this.page.locator('app-sheet table').first()).toBeVisible();
+    await this.sayHow();
     return this;
   }
   cell(place: string): Locator {
@@ -103,7 +104,18 @@ export class Bench {
     await this.page.keyboard.type(text);
     await expect(this.entry).toHaveValue(text);
   }
+  /** Where the sheet asks how it is measured: at its own stations, squared with the skirt. */
+  async sayHow(): Promise<void> {
+    await expect(this.verdict).not.toBeEmpty();
+    if ((await this.page.locator('app-entry-bar [data-how=unsaid]').count()) === 0) return;
+    const dialog = new Dialog(this.page);
+    await this.page.keyboard.press('Enter');
+    if ((await dialog.box.getByLabel('Squared with').count()) > 0)
+      await dialog.choose('Squared with', 'the skirt of the piston');
+    await dialog.done('So it is measured');
+  }
   async record(text: string): Promise<void> {
+    await this.sayHow();
     await this.type(text);
     await this.page.keyboard.press('Enter');
   }

@@ -5,7 +5,7 @@ import type { JobDraft, JobState, Stage } from '@oak-gate/core';
 import type { APIRequestContext } from '@playwright/test';
 import { request } from '@playwright/test';
 import { PIN } from './server';
-import { squaredAt } from '../../../core/test/as-planned';
+import { plannedAt } from '../../../core/test/as-planned';
 
 /** What a manager sets, for one sign-in. */
 const FIRST_PIN = '8265';
@@ -67,6 +67,11 @@ export class ApiTablet {
       command: await this.seen(jobId, draft as JobDraft),
     });
   }
+  /** The same where a test rests on it. */
+  async must(jobId: string, draft: object): Promise<void> {
+    const { status, body } = await this.command(jobId, draft);
+    if (status !== 201) throw new Error(JSON.stringify(body));
+  }
   async seen(jobId: string, draft: JobDraft): Promise<object> {
     if (draft.type !== 'takeInstrument') return basedOnNow(await this.job(jobId), draft);
     const register = (await this.get('/api/instruments')) as { id: string; dueOn: string }[];
@@ -104,7 +109,7 @@ export class ApiTablet {
       instrument: 'FS-2',
       answers: [{ question: 'expanderOut', answer: 'yes' }],
       slip: null,
-      ...squaredAt(place),
+      ...plannedAt(await this.job(jobId), place),
     });
   }
   /** The same where a test rests on it. */

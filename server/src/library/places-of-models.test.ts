@@ -32,7 +32,7 @@ const BY_HAND: Readonly<
     readonly [flatFour: number, v8: number, six: number, heavySix: number, three: number, twoStroke: number]
   >
 > = {
-  ringGap: [24, 32, 24, 18, 15, 24], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings
+  ringGap: [24, 32, 24, 18, 15, 32], // 4 x (3 + 2 + 1 stations), 8 x 4 members, 6 x 4 rings; 4 x (6 + 2 at the ends of a worn bore)
   ringSideClearance: [12, 32, 24, 18, 15, 24],
   grooveWidth: [12, 24, 24, 18, 15, 24],
   grooveWear: [12, 24, 24, 18, 15, 24],

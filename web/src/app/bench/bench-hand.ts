@@ -190,6 +190,10 @@ export class BenchHand {
       isUnsaid(layout, characteristic, place, this.saidHow())
     );
   });
+  /** Enter asks for it before it records anything: what can be measured here, and must be said first. */
+  readonly asksHowFirst = computed(
+    () => this.unsaidHow() && this.at.lacks() === undefined && !this.needsGauge(),
+  );
   /** The station whose depth is said with a reading here. */
   private readonly station = computed(() => {
     const [job, place, characteristic] = [this.at.job(), this.at.place(), this.at.characteristic()];

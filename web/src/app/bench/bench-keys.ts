@@ -63,8 +63,7 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
   if (event.key === 'Enter') {
     if (answersForItself(target, hand)) return;
     // What must be said of the sheet first is asked for by the key that would record.
-    if (!event.shiftKey && hand.unsaidHow() && hand.at.lacks() === undefined && !hand.needsGauge())
-      return done(bench.sayHow);
+    if (!event.shiftKey && hand.asksHowFirst()) return done(bench.sayHow);
     return done(() => {
       if (event.shiftKey) hand.move('back');
       else hand.record();

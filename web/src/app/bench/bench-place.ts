@@ -17,6 +17,7 @@ import {
   placeStatus,
   sheetStands,
   slotsBehind,
+  unaskedReason,
   worstOf,
 } from '@oak-gate/core';
 import type { JudgedPart, Part, PlaceKey, PlaceStatus, Stage } from '@oak-gate/core';
@@ -250,9 +251,16 @@ export class BenchPlace {
     const job = this.job();
     const pin = job === undefined ? undefined : currentPin(job);
     const key = this.key();
-    return pin === undefined || key === undefined
+    return job === undefined || pin === undefined || key === undefined
       ? undefined
-      : moved(pin.model.layout, pin.characteristics, this.places(), key, move);
+      : moved(
+          pin.model.layout,
+          pin.characteristics,
+          this.places(),
+          key,
+          move,
+          (place) => unaskedReason(job, place) === undefined,
+        );
   }
   private firstOpen(places = this.places()): PlaceKey | undefined {
     const job = this.job();

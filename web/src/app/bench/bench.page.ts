@@ -11,14 +11,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { currentPin, sheetModel } from '@oak-gate/core';
-import type { Stage } from '@oak-gate/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { unitWord } from '@oak-gate/contract';
+import { currentPin, sheetModel, unitOfSheet } from '@oak-gate/core';
+import type { LengthUnit, Stage } from '@oak-gate/core';
 import { Asker } from '../ui/asker';
 import { Deck } from '../ui/deck';
 import { deckView } from '../ui/deck-view';
 import { EnginePlan } from '../ui/engine-plan';
 import { Sheet } from '../ui/sheet';
 import { MOST_ACROSS, mostAcross } from '../ui/sheet-view';
+import { UnitChoice } from '../ui/unit-choice';
 import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
 import { benchKeys } from './bench-keys';
@@ -39,7 +42,18 @@ const NARROW = '(max-width: 1199px)';
 /** The bench: the engine, the sheet, the place in hand, and the bar where a reading is typed. */
 @Component({
   selector: 'app-bench-page',
-  imports: [Deck, EnginePlan, EntryBar, KeysHelp, PlaceDrawing, ReadingCard, RouterLink, Sheet, SheetClips],
+  imports: [
+    Deck,
+    EnginePlan,
+    EntryBar,
+    KeysHelp,
+    MatMenuModule,
+    PlaceDrawing,
+    ReadingCard,
+    RouterLink,
+    Sheet,
+    SheetClips,
+  ],
   providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
   styleUrl: './bench.page.scss',
@@ -100,6 +114,26 @@ export class BenchPage {
       this.strip() && Object.values(drawingsAt(this.hand, this.narrow())).some((each) => each !== undefined),
   );
   protected readonly drawn = computed(() => this.drawing() && this.canDraw());
+  private readonly units = inject(UnitChoice);
+  protected readonly unitWord = unitWord;
+  protected readonly unitShown = computed(() => {
+    const [job, characteristic] = [this.hand.at.job(), this.hand.at.characteristic()];
+    if (job === undefined || characteristic === undefined) return this.hand.unit();
+    return this.units.of(characteristic.id) ?? unitOfSheet(job, characteristic);
+  });
+  /** In which unit this sheet is read, or every one; what is typed stays in that of the gauge. */
+  protected readonly unitChoices = computed(() => {
+    const characteristic = this.hand.at.characteristic();
+    const sheet = characteristic?.id ?? '';
+    const choice = (unit: LengthUnit | undefined, of?: string) => ({
+      label: `${of === undefined ? 'Every sheet' : 'This sheet'} ${unit === undefined ? 'as measured' : `in ${unitWord(unit)}`}`,
+      run: () => {
+        this.units.choose(unit, of);
+      },
+    });
+    const read: readonly (LengthUnit | undefined)[] = [undefined, 'thou', 'in', 'mm'];
+    return [...read.map((unit) => choice(unit, sheet)), ...read.map((unit) => choice(unit))];
+  });
   protected readonly toGate = computed(() => {
     const findings = this.hand.at.matters()?.findings.length ?? 0;
     if (findings === 0) return `${this.hand.at.gate()?.label ?? ''} gate`;

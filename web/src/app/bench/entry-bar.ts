@@ -66,6 +66,13 @@ export class EntryBar {
     return pin === undefined || place === undefined ? undefined : placeTitle(pin, place);
   });
   /** How the place stands, where nothing is typed. */
+  /** What is known here is said before anything is asked. */
+  protected readonly isKnown = computed(() => this.hand.at.status()?.reading?.status === 'current');
+  /** That it is taken elsewhere is said before anything is typed, and asked when it is handed in. */
+  protected readonly saysElsewhere = computed(() => {
+    const asking = this.hand.asking();
+    return asking === undefined ? this.hand.text() === '' : asking.kind === 'void';
+  });
   protected readonly standing = computed(() => {
     const status = this.hand.at.status();
     if (status === undefined) return { mark: undefined, words: '' };

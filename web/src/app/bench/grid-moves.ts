@@ -6,7 +6,7 @@ export type Move = 'next' | 'back' | 'up' | 'down' | 'left' | 'right';
 /**
  * Where the hand goes: along the route (all of one cylinder, or of what else stands across, before the next), or over the
  * sheet as it is drawn. It stays where there is nothing in that direction.
- * @param places of the sheets on the bench, in the order in which they are taken
+ * @param places of the sheets on the bench, in the order in which they are taken; `isAsked`: whether something is measured there
  */
 export function moved(
   layout: Layout,
@@ -14,8 +14,9 @@ export function moved(
   places: readonly Place[],
   from: PlaceKey,
   move: Move,
+  isAsked: (place: Place) => boolean = (place) => layoutReason(layout, place) === undefined,
 ): PlaceKey {
-  const route = places.filter((place) => layoutReason(layout, place) === undefined);
+  const route = places.filter(isAsked);
   const at = route.findIndex((place) => placeKey(place) === from);
   const here = route[at];
   if (here === undefined) return from;
@@ -35,7 +36,7 @@ export function moved(
   const along = onSheet.filter(
     (place) =>
       place.characteristic === here.characteristic &&
-      layoutReason(layout, place) === undefined &&
+      isAsked(place) &&
       kept.every((axis) => place.at[axis] === here.at[axis]),
   );
   const stands = along.findIndex((place) => placeKey(place) === from);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { stateWord } from '@oak-gate/contract';
 import type { JobState, PlaceKey, PlaceStateWord } from '@oak-gate/core';
-import { parsePlaceKey } from '@oak-gate/core';
+import { currentPin, parsePlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
 import { journalBox, PLAN_WIDTH, planView } from './plan-view';
 
@@ -23,6 +23,8 @@ const RANK: Readonly<Record<PlaceStateWord, true>> = {
   notApplicable: true,
   notTaken: true,
 };
+/** What is measured from the top of a bore. */
+const IN_THE_BANK: readonly string[] = ['bore', 'ring', 'liner', 'block'];
 const ORDER = Object.keys(RANK) as PlaceStateWord[];
 
 /** The engine from above, or its crank with the block turned over: navigator, and picture of the verdicts. */
@@ -40,7 +42,24 @@ export class EnginePlan {
   readonly selected = input<PlaceKey>();
   readonly chosen = output<PlaceKey>();
   protected readonly width = PLAN_WIDTH;
-  protected readonly plan = computed(() => planView(this.job(), this.sheets()));
+  /** The other sheets of the stage: of each cylinder the worst that they hold is one mark. */
+  readonly beside = input<readonly string[]>([]);
+  protected readonly plan = computed(() =>
+    planView(this.job(), this.sheets(), {
+      beside: this.beside().filter((sheet) => this.sheets()?.includes(sheet) !== true),
+      bank: this.bank(),
+    }),
+  );
+  /** Work in the bores of a V is done with the bank in hand turned uppermost. */
+  private readonly bank = computed(() => {
+    const pin = currentPin(this.job());
+    const place = parsePlaceKey(this.selected() ?? '');
+    if (pin?.model.layout.arrangement !== 'v' || place === undefined) return undefined;
+    const { parts = [] } = pin.characteristics.find(({ id }) => id === place.characteristic) ?? {};
+    return parts.some((kind) => IN_THE_BANK.includes(kind))
+      ? pin.model.layout.cylinders.find(({ id }) => id === place.at.cylinder)?.bank
+      : undefined;
+  });
   protected readonly boxes = computed(() => {
     const plan = this.plan();
     return plan === undefined ? [] : [...plan.cylinders, ...(plan.rest === undefined ? [] : [plan.rest])];

@@ -13,6 +13,10 @@ export interface PlanCylinder {
   readonly marks: readonly PlanMark[];
   /** Every place of it, also where one mark stands for several. */
   readonly places: readonly PlaceStatus[];
+  /** The worst that the other sheets of the stage hold of it. */
+  readonly beside: PlaceStatus | undefined;
+  /** It is on the bank that lies below while the other one is worked on. */
+  readonly isAside: boolean;
   /** What to be read for the whole cylinder. */
   readonly words: string;
 }
@@ -27,11 +31,19 @@ export interface PlanView {
   readonly height: number;
   readonly crank: { readonly x: number; readonly width: number };
   /** How the engine lies: bearings are measured with the block turned over. */
-  readonly pose: 'above' | 'below';
+  readonly pose: 'above' | 'below' | 'bank';
+  /** The bank that is turned uppermost. */
+  readonly bank: string | undefined;
   readonly frontLabel: string;
   readonly cylinders: readonly PlanCylinder[];
   /** What belongs to no single cylinder: the whole engine, its heads and journals. */
   readonly rest: PlanCylinder | undefined;
+}
+
+/** What is drawn besides the sheet in hand. */
+export interface Beside {
+  readonly beside?: readonly string[];
+  readonly bank?: string | undefined;
 }
 
 export const PLAN_WIDTH = 212;
@@ -47,8 +59,13 @@ const MOST_LINES = 5;
  * The engine from above: cylinders at their banks, one mark for each of their places, in the order of the sheet; where that
  * would be too many, one for each sheet, as its worst place stands. Below them what belongs to no single cylinder.
  * @param sheets whose places are marked; all of them where nothing is said
+ * @param beside the other sheets of the stage, of which each cylinder shows the worst; `bank` that is turned uppermost
  */
-export function planView(job: JobState, sheets?: readonly string[]): PlanView | undefined {
+export function planView(
+  job: JobState,
+  sheets?: readonly string[],
+  { beside = [], bank: up }: Beside = {},
+): PlanView | undefined {
   const layout = currentPin(job)?.model.layout;
   if (layout === undefined) return undefined;
   const single = layout.banks.length === 1;
@@ -68,6 +85,14 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
   );
   const height = HEAD + lines.length * MARK_STEP_Y;
   const pitch = height + GAP;
+  const others = new Map<string, PlaceStatus[]>();
+  for (const place of beside.length === 0 ? [] : sheetPlaces(job))
+    if (place.at.cylinder !== undefined && beside.includes(place.characteristic)) {
+      const there = others.get(place.at.cylinder);
+      const status = placeStatus(job, place);
+      if (there === undefined) others.set(place.at.cylinder, [status]);
+      else there.push(status);
+    }
   const firstRow = Math.min(...layout.cylinders.map(({ row }) => row));
   const lastRow = Math.max(...layout.cylinders.map(({ row }) => row));
 
@@ -76,7 +101,9 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
     const x = single ? (PLAN_WIDTH - width) / 2 : side === 'right' ? PLAN_WIDTH - width : 0;
     const y = 20 + ((row - firstRow) / 4) * pitch;
     const own = places.filter(({ place }) => place.at.cylinder === id);
-    return boxOf(job, { id, label, x, y, width, height }, own, marksOf(own, across), lines.length);
+    const box = boxOf(job, { id, label, x, y, width, height }, own, marksOf(own, across), lines.length);
+    const [worst] = [...(others.get(id) ?? [])].sort((a, b) => weight(a) - weight(b));
+    return { ...box, beside: worst, isAside: up !== undefined && bank !== up };
   });
   const left = places.filter(({ place }) => place.at.cylinder === undefined);
   const below = 20 + ((lastRow - firstRow) / 4) * pitch + height + GAP;
@@ -88,7 +115,8 @@ export function planView(job: JobState, sheets?: readonly string[]): PlanView | 
     height: rest === undefined ? below + 2 : below + restHeight + 4,
     crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
     frontLabel: layout.frontLabel,
-    pose: 'above',
+    pose: up === undefined ? 'above' : 'bank',
+    bank: layout.banks.find(({ id }) => id === up)?.label,
     cylinders,
     rest,
   };
@@ -119,6 +147,7 @@ function crankLine(job: JobState, layout: Layout, places: readonly PlaceStatus[]
     crank: { x: (PLAN_WIDTH - CRANK) / 2, width: CRANK },
     frontLabel: layout.frontLabel,
     pose: 'below',
+    bank: undefined,
     cylinders: boxes,
     rest: undefined,
   };
@@ -163,6 +192,8 @@ function boxOf(
     fins: Array.from({ length: fins }, (_, line) => y + HEAD - 2 + line * MARK_STEP_Y),
     marks,
     places,
+    beside: undefined,
+    isAside: false,
     words: `${label}: ${done} of ${places.length} places accepted`,
   };
 }

@@ -128,6 +128,7 @@ export const mostAcross = (job: JobState, characteristic: Characteristic): numbe
 export function sheetViews(
   job: JobState,
   sheets: readonly string[] = job.route.gates.flatMap((gate) => gate.sheets),
+  chosen: (sheet: string) => LengthUnit | undefined = () => undefined,
 ): readonly SheetView[] {
   const pin = currentPin(job);
   if (pin === undefined) return [];
@@ -135,8 +136,13 @@ export function sheetViews(
   return pin.characteristics
     .filter(({ id }) => sheets.includes(id))
     .map((characteristic) => {
-      const from = deviationsOf(job, characteristic);
-      const show = { unit: unitOfSheet(job, characteristic), ...(from === undefined ? {} : { from }) };
+      // Who chose a unit wants sizes in it.
+      const inUnit = chosen(characteristic.id);
+      const from = inUnit === undefined ? deviationsOf(job, characteristic) : undefined;
+      const show = {
+        unit: inUnit ?? unitOfSheet(job, characteristic),
+        ...(from === undefined ? {} : { from }),
+      };
       const model = sheetModel(layout, characteristic, mostAcross(job, characteristic));
       return aligned({
         title: characteristic.name,
@@ -157,7 +163,7 @@ export function sheetViews(
           const isOne = limits.size === 1 && lined.flatMap(({ lines }) => lines).length > 1;
           return {
             computed: computedViews(job, model, block, show),
-            worked: workedViews(job, pin, model, block),
+            worked: workedViews(job, pin, model, block, chosen),
             label: bank === undefined ? '' : headWords(layout, { bank }),
             heads: heads.map(({ at, span }, i) => ({
               id: String(i),
@@ -251,9 +257,10 @@ function workedViews(
   pin: LimitsPin,
   model: SheetModel,
   block: SheetBlock,
+  chosen: (sheet: string) => LengthUnit | undefined,
 ): SheetBlockView['worked'] {
   return workedBelow(pin.model.layout, model, pin.characteristics).map(({ characteristic, under }) => {
-    const unit = unitOfSheet(job, characteristic);
+    const unit = chosen(model.characteristic.id) ?? unitOfSheet(job, characteristic);
     const spans = spansOf(block, model).map(({ at, span }) => ({ span, places: under(at) }));
     const limits = new Set(
       spans.flatMap(({ places }) =>

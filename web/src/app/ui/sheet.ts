@@ -16,6 +16,7 @@ import type { JobState, PlaceKey } from '@oak-gate/core';
 import { Mark } from './mark';
 import { MOST_ACROSS, sheetViews } from './sheet-view';
 import type { SheetBlockView, SheetView } from './sheet-view';
+import { UnitChoice } from './unit-choice';
 
 /** "0.40/0.45" stands in three columns only one over the other. */
 const LONG_FIGURE = 7;
@@ -38,7 +39,10 @@ export class Sheet {
   readonly quiet = input(false);
   readonly chosen = output<PlaceKey>();
 
-  protected readonly views = computed(() => sheetViews(this.job(), this.sheets()));
+  private readonly units = inject(UnitChoice);
+  protected readonly views = computed(() =>
+    sheetViews(this.job(), this.sheets(), (sheet) => this.units.of(sheet)),
+  );
   /** What the figures of a sheet are in; nothing where they have no unit. */
   protected unitWords({ unit, isSized, isFit, counted }: SheetView): string {
     if (counted !== undefined) return counted;
