@@ -28,6 +28,7 @@ export function showBound(limit: Limit, unit: LengthUnit, below?: 'interference'
   }
   const min = limit.min ?? limit.serviceMin;
   const max = limit.max ?? limit.serviceMax;
+  if (min !== undefined && min === max) return boundText(min, unit, 'up');
   if (min !== undefined && max !== undefined)
     return `${boundText(min, unit, 'up')} to ${boundText(max, unit, 'down')}`;
   if (min !== undefined) return `at least ${boundText(min, unit, 'up')}`;

@@ -64,6 +64,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /library/models/:id/file': 'signedIn',
   'POST /library/models': library,
   'POST /library/characteristics': library,
+  'POST /library/characteristics/temperatures': library,
   'POST /library/orders': library,
   'GET /library/imports': 'signedIn',
   'POST /library/imports': library,

@@ -27,7 +27,8 @@ import { documentOf } from './record-print';
  */
 const golden = join(__dirname, '../../test/golden');
 const formats = readdirSync(golden).filter((name) => name.startsWith('format-'));
-const newest = [...formats].sort().at(-1)!;
+const numberOf = (format: string): number => Number(format.slice('format-'.length));
+const newest = [...formats].sort((a, b) => numberOf(a) - numberOf(b)).at(-1)!;
 const read = (...path: string[]): string => readFileSync(join(golden, ...path), 'utf8');
 const recordIn = (text: string): RecordFile => {
   const found = readRecordFile(text);

@@ -83,7 +83,7 @@ function depthFields({ stations, said }: Asked): readonly AskField[] {
   return [
     {
       key: 'depths',
-      label: stations.length === 1 ? `Depth in ${unitsOf(stations)}` : `Depths in ${unitsOf(stations)}`,
+      label: `${stations.length === 1 ? 'Depth' : 'Depths'} (${unitsOf(stations)})`,
       kind: 'line',
       value: value.join(PARTED),
       hint: `the ${stations.length === 1 ? 'station' : 'stations'}: ${planned.join(PARTED)}`,

@@ -137,6 +137,11 @@ function measureStep(
   switch (characteristic === undefined ? undefined : evidenceOf(characteristic)) {
     case 'yesNo':
       return { ...say(`${before}Look, and say yes or no.`), short: 'Yes or no?' };
+    case 'size':
+      // What is stamped, or read off a plate, takes no gauge.
+      return characteristic?.tools.length === 0
+        ? say(`${before}Look, and type what stands there.`)
+        : bladeStep(job, status, instrument, part, before);
     case 'life':
       return say(
         `${before}Type what the counter or the papers show; with + behind it where there may be more.`,

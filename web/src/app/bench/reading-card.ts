@@ -116,7 +116,8 @@ export class ReadingCard {
       limitText:
         inForce.state === 'withheld' ? 'waits for a decision' : inForceWords(inForce, unit, characteristic),
       converted:
-        isSized && inForce.state === 'inForce'
+        // One size, rounded inward from both sides, would be none.
+        isSized && inForce.state === 'inForce' && (limit.min === undefined || limit.min !== limit.max)
           ? `${showBound(limit, otherUnit(unit), characteristic?.below)} ${unitWord(otherUnit(unit))}`
           : '',
       decided: inForce.state === 'inForce' && inForce.decided,

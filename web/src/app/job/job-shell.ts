@@ -65,7 +65,14 @@ export class JobShell {
   protected readonly instruments = computed(() => {
     const all = Object.values(this.job()?.instruments ?? {}).sort((a, b) => (a.dueOn < b.dueOn ? -1 : 1));
     const shown = all.length <= 2 ? all : all.slice(0, 1);
-    return { shown, more: all.slice(shown.length).map(({ id, dueOn }) => `${id}, due ${dueOn}`) };
+    const late = ({ dueOn }: { readonly dueOn: string }): boolean => dueOn <= today();
+    return {
+      late,
+      shown,
+      more: all
+        .slice(shown.length)
+        .map((each) => `${each.id}, ${late(each) ? 'past its check, ' : ''}due ${each.dueOn}`),
+    };
   });
 
   constructor() {

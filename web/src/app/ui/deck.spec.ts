@@ -162,6 +162,7 @@ describe('a sheet of deviations', () => {
     expect(worked.map(({ label, limit }) => [label, limit])).toEqual([
       ['Bore out-of-round', 'at most 0.05'],
       ['Bore taper', 'at most 0.06'],
+      ['Bore wear', 'at most 0.03'],
     ]);
     const [round] = worked;
     expect(round!.cells[0]).toMatchObject({ figure: '0.08+', state: 'loose', span: 2 });

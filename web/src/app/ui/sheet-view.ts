@@ -53,6 +53,8 @@ export interface SheetView {
   readonly title: string;
   readonly unit: LengthUnit;
   readonly isSized: boolean;
+  /** Its blocks have more columns than two of them have room for side by side. */
+  readonly isWide: boolean;
   /** What is counted, where nothing is measured. */
   readonly counted: string | undefined;
   /** A fit of two parts: what is below nothing is an interference. */
@@ -118,6 +120,8 @@ export interface SheetCell {
 
 /** More columns than this do not fit side by side at reading size: the chart splits by bank, or is counted off. */
 export const MOST_ACROSS = 6;
+/** Blocks with more than this stand below each other. */
+const MOST_BESIDE = 4;
 /** A deviation takes half the room of a size. */
 const MOST_DEVIATIONS = 12;
 /** How many columns of a sheet stand side by side. */
@@ -147,6 +151,7 @@ export function sheetViews(
       return aligned({
         title: characteristic.name,
         isSized: evidenceOf(characteristic) === 'size',
+        isWide: model.blocks.some(({ columns }) => columns.length > MOST_BESIDE),
         counted: countedIn(characteristic),
         isFit: characteristic.below !== undefined,
         unit: show.unit,
