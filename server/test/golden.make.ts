@@ -324,7 +324,13 @@ test('the corpus of this format', async () => {
   const [firstPlace] = places.map(placeKey);
   // Held at another depth: it is kept, and does not count.
   await give({
-    ...({ type: 'takeReading', place: firstPlace!, text: '12d/13s', unit: 'thou', instrument: 'FS-2' } as const),
+    ...({
+      type: 'takeReading',
+      place: firstPlace!,
+      text: '12d/13s',
+      unit: 'thou',
+      instrument: 'FS-2',
+    } as const),
     ...{ answers: [{ question: 'expanderOut', answer: 'yes' }], slip: null },
     ...squaredAt(firstPlace!),
     depth: { text: '5.0', unit: 'in', datum: 'skirtEnd' },

@@ -67,7 +67,16 @@ export function placeStatus(state: StatusSlice, place: Place): PlaceStatus {
     last.unasked === unasked;
   if (isSame && last.status !== undefined) return last.status;
   const status = workOut(state, place, record, unasked);
-  Object.assign(last, { record, concession, pins, reports, rules, seal, unasked, status } satisfies LastStatus);
+  Object.assign(last, {
+    record,
+    concession,
+    pins,
+    reports,
+    rules,
+    seal,
+    unasked,
+    status,
+  } satisfies LastStatus);
   return status;
 }
 /** What a status was worked out from. */

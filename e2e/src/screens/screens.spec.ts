@@ -4,9 +4,10 @@ import { hiddenParts } from '../support/geometry';
 import { signIn } from '../support/pages';
 import { inTheme, THEMES } from '../support/themes';
 import { ApiTablet } from '../support/tablet';
+import { wideEngine } from '../support/wide-engine';
 import { expect, test } from '../support/test';
 
-let jobs: { open: string; sealed: string; v8: string; heavy: string };
+let jobs: { open: string; sealed: string; v8: string; heavy: string; wide: string };
 const LONG = 'LETTER-OF-A-NUMBER-THAT-NOBODY-WOULD-GIVE-IT-2026/0417-B';
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
@@ -15,6 +16,7 @@ test.beforeAll(async ({ demo }) => {
     sealed: await ivo.jobId('J-2040'),
     v8: await ivo.openV8('S-1', 'M8-50001'),
     heavy: await ivo.jobId('J-2044'),
+    wide: '',
   };
   const teo = await ApiTablet.signIn(demo.address, 'teo-lindqvale');
   const drafted = await teo.post('/api/library/revisions', {
@@ -32,6 +34,33 @@ test.beforeAll(async ({ demo }) => {
     },
   });
   expect(drafted.status).toBe(201);
+  const model = await teo.post('/api/library/models', { id: randomUUID(), file: wideEngine('W16') });
+  expect([model.status, model.body]).toMatchObject([201, {}]);
+  await teo.publish(
+    await ApiTablet.signIn(demo.address, 'perrin-oduvale'),
+    {
+      ...{ number: 'WM-16', revision: '1', title: 'Zylinderbohrungen und Kolbenringe', kind: 'manual' },
+      ...{ issued: '2026-01-01', effective: '2026-01-02', models: ['W16'] },
+    },
+    Buffer.from(
+      [
+        'row,characteristic,min,max,unit,service_max',
+        '1,boreDiameter,99.5000,99.5300,mm,99.6800',
+        '2,boreOutOfRound,,0.0400,mm,',
+      ].join('\n'),
+    ),
+  );
+  const { status, body } = await ivo.post('/api/jobs', {
+    id: randomUUID(),
+    route: 're-ring',
+    job: { number: 'S-16', duty: 'continuous marine', reason: 'overhaul' },
+    engine: {
+      ...{ model: 'W16', serial: 'W-16', buildDate: null, oversize: '0', pistonMaterial: null },
+      ...{ ringPartNumber: null, hoursSinceNew: null, hoursSinceOverhaul: null },
+    },
+  });
+  expect([status, body]).toMatchObject([201, {}]);
+  jobs.wide = (body as { jobId: string }).jobId;
 });
 const PAGES: Record<string, () => string> = {
   Floor: () => '/floor',
@@ -41,6 +70,9 @@ const PAGES: Record<string, () => string> = {
   'bench of a V8': () => `/jobs/${jobs.v8}/rings`,
   'clipboards, a bore along its depth': () =>
     `/jobs/${jobs.heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across`,
+  'sixteen cylinders at twenty stations': () =>
+    `/jobs/${jobs.wide}/measure?place=boreDiameter@cylinder:12/station:s11/direction:across`,
+  'sixteen cylinders with long names': () => `/jobs/${jobs.wide}/rings`,
   'a value that is worked out': () =>
     `/jobs/${jobs.heavy}/measure?place=boreOutOfRound@cylinder:4/station:d25`,
   'liner protrusion': () => `/jobs/${jobs.heavy}/block`,

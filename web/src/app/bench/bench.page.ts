@@ -4,12 +4,12 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
   inject,
   input,
   signal,
   viewChild,
 } from '@angular/core';
+import type { ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import { unitWord } from '@oak-gate/contract';
@@ -151,7 +151,8 @@ export class BenchPage {
     // What takes the place of the other begins at its top.
     effect(() => {
       this.drawn();
-      this.paper()?.nativeElement.scrollTo?.({ top: 0 });
+      const paper = this.paper()?.nativeElement;
+      if (paper !== undefined) paper.scrollTop = 0;
     });
     // A refused reading comes back into the bar with its text.
     effect(() => {

@@ -14,11 +14,12 @@ import { BenchHand } from './bench-hand';
 import { BenchPlace } from './bench-place';
 
 /** The page of these tests has no sizes that could change. */
-globalThis.ResizeObserver ??= class {
-  observe(): void {}
-  unobserve(): void {}
-  disconnect(): void {}
-};
+class NothingResized {
+  observe = jest.fn();
+  unobserve = jest.fn();
+  disconnect = jest.fn();
+}
+Object.assign(globalThis, { ResizeObserver: NothingResized });
 const root = join(__dirname, '../../../..');
 const json = (path: string): unknown => JSON.parse(readFileSync(join(root, path), 'utf8'));
 const ROUTES = readdirSync(join(root, 'server/data/routes')).map((name) =>

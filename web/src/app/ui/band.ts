@@ -5,7 +5,9 @@ import type { LengthUnit, Limit, PlaceStateWord, SizeReading } from '@oak-gate/c
 import { bandScale } from './band-scale';
 
 const WIDTH = 284;
-const LABEL_ROOM = 76;
+/** A letter of the figures below the band. */
+const LETTER = 7.9;
+const APART = 10;
 
 /** A limit as a strip with the reading on it, and the set's other readings faint behind. */
 @Component({
@@ -31,7 +33,7 @@ const LABEL_ROOM = 76;
       }
       @for (bound of view().bounds; track bound.name) {
         <line class="bound" [attr.x1]="bound.x" [attr.x2]="bound.x" y1="3" y2="38" />
-        <text [attr.x]="bound.textX" y="54" [attr.text-anchor]="bound.anchor">{{ bound.text }}</text>
+        <text [attr.x]="bound.textX" y="54">{{ bound.text }}</text>
       }
       @if (view().reading; as reading) {
         <g [class]="'now s-' + state()">
@@ -75,15 +77,6 @@ export class Band {
     };
     const min = limit.min ?? limit.serviceMin;
     const max = limit.max ?? limit.serviceMax;
-    const bound = (name: 'min' | 'max', value: number, text: string) => {
-      const at = x(value);
-      const crowded = name === 'min' ? at < LABEL_ROOM : at > WIDTH - LABEL_ROOM;
-      const anchor = (name === 'min') !== crowded ? 'end' : 'start';
-      // Bounds that lie close together keep their figures apart.
-      const isClose = min !== undefined && max !== undefined && x(max) - x(min) < 16;
-      const in4 = isClose ? -3 : 4;
-      return { name, x: at, text: `${text} ${name}`, anchor, textX: anchor === 'end' ? at + in4 : at - in4 };
-    };
     const target = this.target();
     const narrow = {
       left: Math.max(target?.min === undefined ? 0 : x(target.min), min === undefined ? 0 : x(min)),
@@ -93,10 +86,14 @@ export class Band {
       target: target === undefined ? undefined : narrow,
       left: min === undefined ? 0 : x(min),
       right: max === undefined ? WIDTH : x(max),
-      bounds: [
-        ...(min === undefined ? [] : [bound('min', min, boundText(min, this.unit(), 'up'))]),
-        ...(max === undefined ? [] : [bound('max', max, boundText(max, this.unit(), 'down'))]),
-      ],
+      bounds: labelled([
+        ...(min === undefined
+          ? []
+          : [{ name: 'min' as const, x: x(min), text: `${boundText(min, this.unit(), 'up')} min` }]),
+        ...(max === undefined
+          ? []
+          : [{ name: 'max' as const, x: x(max), text: `${boundText(max, this.unit(), 'down')} max` }]),
+      ]),
       others: this.others().map(span),
       reading: reading === undefined ? undefined : span(reading),
     };
@@ -109,4 +106,29 @@ export class Band {
           .join(', ') || 'no limit'
       }`,
   );
+}
+
+interface Bound {
+  readonly name: 'min' | 'max';
+  readonly x: number;
+  readonly text: string;
+}
+/** The least is written to the left of its line and the most to the right of its own, inside the band, and never one over the other. */
+function labelled(bounds: readonly Bound[]): readonly (Bound & { readonly textX: number })[] {
+  const wide = ({ text }: Bound): number => text.length * LETTER;
+  const inside = (left: number, width: number): number => Math.min(Math.max(left, 0), WIDTH - width);
+  const placed = bounds.map((each) => {
+    const width = wide(each);
+    return { ...each, textX: inside(each.name === 'min' ? each.x - width + 4 : each.x - 4, width) };
+  });
+  const [least, most] = placed;
+  if (least === undefined || most === undefined) return placed;
+  const over = least.textX + wide(least) + APART - most.textX;
+  if (over <= 0) return placed;
+  const moved = inside(most.textX + over, wide(most));
+  const left = over - (moved - most.textX);
+  return [
+    { ...least, textX: Math.max(0, least.textX - left) },
+    { ...most, textX: moved },
+  ];
 }
