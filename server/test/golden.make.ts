@@ -197,6 +197,8 @@ test('the corpus of this format', async () => {
     ['required', 'August is over'],
   ])
     await (await shop.as('teo')).post('/api/shop/policy', { id: randomUUID(), secondPerson, reason });
+  for (const unit of ['in', null])
+    await (await shop.as('teo')).post('/api/shop/unit', { id: randomUUID(), unit });
   for (const zone of ['America/Halifax', 'Europe/Oslo'])
     await (await shop.as('teo')).post('/api/shop/zone', { id: randomUUID(), zone, reason: 'the shop moved' });
   await (await shop.as('teo')).post('/api/shop/key', { id: randomUUID(), reason: 'ten years old', pin: PIN });

@@ -1,7 +1,7 @@
 import { CLOCK_DOUBTS, ROLES } from '@oak-gate/core';
 import type { Actor, ClockInDoubt, KeyChange, PeopleEventData, PublicKey, SamePerson } from '@oak-gate/core';
 import { clockEventData } from '../common/clock';
-import { id, instant, name, text } from '../common/values';
+import { id, instant, lengthUnit, name, text } from '../common/values';
 import * as z from 'zod';
 
 export const actor = z.object({
@@ -56,6 +56,7 @@ export const peopleEventData = {
   personChanged: z.object({ person: actor, active: z.boolean(), reason: text(2000).nullable() }),
   policyChanged: z.object({ secondPerson: secondPersonPolicy, reason: text(2000) }),
   zoneChanged: z.object({ zone, reason: text(2000) }),
+  unitChanged: z.object({ unit: lengthUnit.nullable() }),
   sealKeyChanged: keyChange,
   pinSet: z.object({ person: id, forOneSignIn: z.boolean() }),
   clockConfirmed: z.object({
@@ -89,6 +90,7 @@ export const changePolicyRequest = z.strictObject({
   reason: text(2000),
 });
 export const changeZoneRequest = z.strictObject({ id: z.uuid(), zone, reason: text(2000) });
+export const changeUnitRequest = z.strictObject({ id: z.uuid(), unit: lengthUnit.nullable() });
 export const changeSealKeyRequest = z.strictObject({
   id: z.uuid(),
   reason: text(2000),
@@ -119,6 +121,7 @@ export const sessionView = z.object({
       name,
       secondPerson: secondPersonPolicy,
       zone,
+      unit: z.exactOptional(lengthUnit),
       key: publicKey,
       /** Every key that the shop ever sealed with. */
       keys: z.array(z.string()),

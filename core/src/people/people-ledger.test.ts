@@ -40,6 +40,8 @@ test.each<[string, PeopleState, PeopleCommand, typeof TEO, string]>([
     TEO,
     'NOTHING_CHANGED',
   ],
+  ['a manager says the unit', after(setUp), { type: 'changeUnit', unit: 'mm' }, IVO, 'MAY_NOT'],
+  ['no unit is none', after(setUp), { type: 'changeUnit', unit: null }, TEO, 'NOTHING_CHANGED'],
   ['only a manager adds people', after(setUp), { type: 'addPerson', person: IVO }, IVO, 'MAY_NOT'],
   ['nobody is added twice', after(setUp), { type: 'addPerson', person: TEO }, TEO, 'ALREADY_THERE'],
   ['everybody has a role', after(setUp), { type: 'addPerson', person: person('Nil') }, TEO, 'NO_ROLE'],
@@ -177,4 +179,21 @@ test('a shop that moved has another zone from then on, and everything else as it
   const { shop: before } = after(setUp);
   const { shop } = after(setUp, { type: 'changeZone', zone: 'Europe/Oslo', reason: 'moved' });
   expect(shop).toEqual({ ...before, zone: 'Europe/Oslo' });
+});
+
+test('the unit in which a shop reads first is said, changed and taken back, and nothing else with it', () => {
+  const { shop: before } = after(setUp);
+  const inMm = after(setUp, { type: 'changeUnit', unit: 'mm' });
+  expect(inMm.shop).toEqual({ ...before, unit: 'mm' });
+  expect(after(setUp, { type: 'changeUnit', unit: 'mm' }, { type: 'changeUnit', unit: null }).shop).toEqual(
+    before,
+  );
+  // Another zone, and another key, leave it as it is.
+  expect(
+    after(
+      setUp,
+      { type: 'changeUnit', unit: 'in' },
+      { type: 'changeZone', zone: 'Europe/Oslo', reason: 'moved' },
+    ).shop,
+  ).toEqual({ ...before, unit: 'in', zone: 'Europe/Oslo' });
 });

@@ -8,6 +8,7 @@ import type { Actor, Role } from '../kernel/actor';
 import { clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
 import type { SecondPersonPolicy } from './second-person';
+import type { LengthUnit } from '../quantity/length-unit';
 import { isZone, ZONE_BEFORE } from './zone';
 
 /** The seal key's public half, as other programs need it. */
@@ -59,6 +60,8 @@ export interface PeopleState {
         readonly secondPerson: SecondPersonPolicy;
         /** Name of the time zone that the shop's clocks show. */
         readonly zone: string;
+        /** The unit in which the shop reads sheets first; missing where each is read as it was measured. */
+        readonly unit?: LengthUnit;
         readonly key: PublicKey;
       }
     | undefined;
@@ -119,6 +122,12 @@ export const PEOPLE_EVENTS = {
   zoneChanged: people<{ readonly zone: string; readonly reason: string }>()(1, ({ shop }, { zone }) => ({
     shop: shop === undefined ? undefined : { ...shop, zone },
   })),
+  /** The unit in which sheets are read first; null where each is read as it was measured. */
+  unitChanged: people<{ readonly unit: LengthUnit | null }>()(1, ({ shop }, { unit }) => {
+    if (shop === undefined) return {};
+    const { unit: _, ...rest } = shop;
+    return { shop: { ...rest, ...(unit === null ? {} : { unit }) } };
+  }),
   sealKeyChanged: people<KeyChange>()(1, ({ shop, keys, keyChanges }, change, { at, by }) => ({
     shop: shop === undefined ? undefined : { ...shop, key: change.to },
     keys: [...keys, change.to],
@@ -164,6 +173,8 @@ export type PeopleCommand =
     }
   /** Jobs that are open keep the zone that they were opened in. */
   | { readonly type: 'changeZone'; readonly zone: string; readonly reason: string }
+  /** What is recorded and printed stays in the unit of its gauge. */
+  | { readonly type: 'changeUnit'; readonly unit: LengthUnit | null }
   | { readonly type: 'choosePin' }
   | ({ readonly type: 'confirmClock' } & ClockConfirmed)
   /** Another key takes the place of the shop's: signed by both, or, where the old one is lost, on the manager's word. */
@@ -247,6 +258,14 @@ export function decidePeople(
       if (reason === '') return refuse('REASON_MISSING', { action: 'change the time zone' });
       if (state.shop?.zone === zone) return refuse('NOTHING_CHANGED', { what: 'the time zone' });
       return ok([{ type: 'zoneChanged', v: 1, data: { zone, reason } }]);
+    }
+    case 'changeUnit': {
+      const { unit } = command;
+      const fault = managerFault(by, 'change the unit of sheets');
+      if (fault !== undefined) return fault;
+      if ((state.shop?.unit ?? null) === unit)
+        return refuse('NOTHING_CHANGED', { what: 'the unit of sheets' });
+      return ok([{ type: 'unitChanged', v: 1, data: { unit } }]);
     }
     case 'choosePin':
       return own(state.people, by.id)?.active === true

@@ -36,6 +36,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /shop/key': key,
   'POST /shop/clock': clock,
   'POST /shop/policy': people,
+  'POST /shop/unit': people,
   'POST /shop/zone': people,
 
   'GET /floor': 'signedIn',

@@ -3,6 +3,7 @@ import {
   addPersonRequest,
   changePersonRequest,
   changePolicyRequest,
+  changeUnitRequest,
   changeZoneRequest,
   changeSealKeyRequest,
   choosePinRequest,
@@ -224,6 +225,11 @@ export function peopleRoutes({ ledger, pins, sessions, sealKey, clock, demoPin }
     const { id, ...change } = bodyOf(changeZoneRequest, req);
     await execute(id, change, actorOf(res), () => ({ type: 'changeZone', ...change }));
     res.status(201).json({ zone: change.zone });
+  });
+  router.post('/shop/unit', async (req, res) => {
+    const { id, unit } = bodyOf(changeUnitRequest, req);
+    await execute(id, { unit }, actorOf(res), () => ({ type: 'changeUnit', unit }));
+    res.status(201).json({ unit });
   });
   return router;
 }

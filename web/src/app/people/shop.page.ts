@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import * as z from 'zod';
-import { clockWords, PIN_RULE } from '@oak-gate/contract';
+import { clockWords, PIN_RULE, unitWord } from '@oak-gate/contract';
 import type { PersonView } from '@oak-gate/contract';
+import { LENGTH_UNITS } from '@oak-gate/core';
 import type { ClockInDoubt } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
@@ -18,6 +19,9 @@ import { ProblemNote } from '../ui/problem-note';
 import { missingOfPerson, NEW_PERSON, personBody, PersonForm } from './person-form';
 import type { PersonDraft } from './person-form';
 import { ALL_ROLES, ROLE_HINTS } from './role-words';
+
+/** Where the shop reads each sheet in the unit of its gauge. */
+const AS_MEASURED = 'as measured';
 
 /** The shop and its people. */
 @Component({
@@ -157,6 +161,29 @@ export class ShopPage {
       ],
       submit: 'Change it',
       act: ({ zone, reason }) => this.send('/api/shop/zone', { zone, reason }),
+    });
+  }
+  protected readonly unitWord = unitWord;
+  protected async changeUnit(): Promise<void> {
+    await this.asker.ask({
+      title: 'In which unit sheets are read first',
+      lines: [
+        'Whoever reads a sheet may choose another unit for it. What is typed, recorded and printed stays in the unit of its gauge.',
+      ],
+      fields: [
+        {
+          key: 'unit',
+          label: 'Unit',
+          kind: 'choice',
+          value: this.view()?.shop?.unit ?? AS_MEASURED,
+          options: [
+            { value: AS_MEASURED, label: 'as each was measured' },
+            ...LENGTH_UNITS.map((value) => ({ value, label: unitWord(value) })),
+          ],
+        },
+      ],
+      submit: 'Change it',
+      act: ({ unit }) => this.send('/api/shop/unit', { unit: unit === AS_MEASURED ? null : unit }),
     });
   }
   private async send(path: string, body: object): Promise<ApiProblem | undefined> {

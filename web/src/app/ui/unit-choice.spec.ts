@@ -6,10 +6,11 @@ import { SessionActions, sessionFeature } from '../state/session.feature';
 import { sheetViews } from './sheet-view';
 import { UnitChoice } from './unit-choice';
 
-function choice(name: string): UnitChoice {
+function choice(name: string, unit?: 'mm'): UnitChoice {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({ providers: [provideStore(), provideState(sessionFeature)] });
-  const view = { ...SESSION, person: person(name, 'technician') };
+  const shop = { ...SESSION.shop!, ...(unit === undefined ? {} : { unit }) };
+  const view = { ...SESSION, shop, person: person(name, 'technician') };
   TestBed.inject(Store).dispatch(SessionActions.told({ view }));
   return TestBed.inject(UnitChoice);
 }
@@ -27,6 +28,12 @@ test('a sheet is shown as it was measured until its reader chooses; one sheet is
   expect(units.of('ringGap')).toBe('mm');
   units.choose(undefined);
   expect(units.of('boreDiameter')).toBeUndefined();
+});
+test('before anybody chooses, a sheet is read as the shop reads it', () => {
+  const units = choice('Ivo', 'mm');
+  expect(units.of('ringGap')).toBe('mm');
+  units.choose('thou', 'ringGap');
+  expect([units.of('ringGap'), units.of('boreDiameter')]).toEqual(['thou', 'mm']);
 });
 test('it is of the person, and is there again after a start; what cannot be read is nothing', () => {
   choice('Ivo').choose('mm');

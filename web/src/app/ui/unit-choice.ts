@@ -16,19 +16,21 @@ const kept = z.record(
 type Kept = z.output<typeof kept>;
 
 /**
- * In which unit a person reads sheets: as they were measured until somebody chooses, for one sheet or for every one. The tablet
+ * In which unit a person reads sheets: as they were measured until somebody chooses, the shop for all, a person for one sheet or
+ * for every one. The tablet
  * remembers it for each person. It changes what is shown; what is typed is in the unit of the gauge, and what is recorded stays.
  */
 @Injectable({ providedIn: 'root' })
 export class UnitChoice {
   private readonly all = signal<Kept>(stored());
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  private readonly view = inject(Store).selectSignal(sessionFeature.selectView);
   private readonly own = computed(() => this.all()[this.person()?.id ?? ''] ?? { every: null, sheets: {} });
 
   /** @returns undefined where a sheet is shown as it was measured */
   of(sheet: string): LengthUnit | undefined {
     const { every, sheets } = this.own();
-    return sheets[sheet] ?? every ?? undefined;
+    return sheets[sheet] ?? every ?? this.view()?.shop?.unit;
   }
   /** For one sheet, or for every one where none is named; without a unit as it was measured. */
   choose(unit: LengthUnit | undefined, sheet?: string): void {
