@@ -79,6 +79,7 @@ export * from './evidence/size/judge-size';
 export * from './bench/next-blade';
 export * from './bench/ring-gap-at';
 export * from './bench/places';
+export * from './bench/journal-class';
 export * from './bench/sheet-model';
 export * from './bench/bench-events';
 export * from './bench/judge-place';

@@ -14,10 +14,10 @@ const named = (id: string, ...purposes: string[]) => ({ id, label: id, for: purp
  */
 export const BLOCK: EngineModel = {
   ...{ ...MODEL, id: 'B-4', engineClass: 'tractor', bore: mm('100') },
-  regrind: [{ journals: 'crankpin', standard: mm('60'), undersizes: [mm('0.25'), mm('0.50')] }],
   rebore: { oversizes: [mm('0.50'), mm('1.00')], cleanUp: mm('0.10') },
   layout: {
     ...MODEL.layout,
+    regrind: [{ journals: 'crankpin', standard: mm('60'), undersizes: [mm('0.25'), mm('0.50')] }],
     banks: [
       { id: 'left', label: 'left bank', side: 'left' },
       { id: 'right', label: 'right bank', side: 'right' },

@@ -74,6 +74,17 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     arrangement: z.enum(['inline', 'flat', 'v']),
     frontLabel: name,
     crown: z.exactOptional(z.literal('relieved')),
+    regrind: z.exactOptional(
+      z
+        .array(
+          z.object({
+            journals: z.enum(JOURNAL_KINDS),
+            standard: distance,
+            undersizes: z.array(distance).min(1).max(12),
+          }),
+        )
+        .max(3),
+    ),
     banks: z
       .array(z.object({ id, label: name, side: z.enum(['left', 'right', 'middle']) }))
       .min(1)
@@ -152,17 +163,6 @@ const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodT
       .refine(isSerialPattern, { error: 'is not a regular expression with one group, the counting part' }),
     bore: length,
     rebore: z.exactOptional(z.object({ oversizes: z.array(length).min(1).max(12), cleanUp: length })),
-    regrind: z.exactOptional(
-      z
-        .array(
-          z.object({
-            journals: z.enum(JOURNAL_KINDS),
-            standard: length,
-            undersizes: z.array(length).min(1).max(12),
-          }),
-        )
-        .max(3),
-    ),
     layout: layoutWith(length, axisId),
   });
 
@@ -296,6 +296,7 @@ export const characteristic = z.object({
         z.object({
           id,
           name,
+          ways: z.exactOptional(z.literal(true)),
           choices: z
             .array(z.object({ id, text: name, not: z.exactOptional(z.literal('relieved')) }))
             .min(1)

@@ -161,6 +161,7 @@ export const COMPUTED_WORDS: Readonly<Record<ComputedLine, string>> = {
   largest: 'largest',
   smallest: 'smallest',
   range: 'differ by',
+  under: 'ground under',
 };
 
 /** What several axes are called together: "ring and station". */

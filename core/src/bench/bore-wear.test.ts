@@ -1,7 +1,17 @@
-import { BORE, bore, keyOf, rowOf, shortBlock, size, WEAR } from '../../test/short-block';
+import { BLOCK, BORE, bore, JOURNALS, keyOf, rowOf, shortBlock, size, WEAR } from '../../test/short-block';
 import { mm } from '../../test/gauged';
 import type { Story } from '../../test/story';
-import { currentPin, currentReading, parsePlaceKey, placeAt, tellAgain, whyNoValue } from '../index';
+import {
+  computedLines,
+  computedSize,
+  currentPin,
+  currentReading,
+  parsePlaceKey,
+  placeAt,
+  sheetModel,
+  tellAgain,
+  whyNoValue,
+} from '../index';
 import type { Envelope } from '../index';
 
 const PLACE = keyOf('wear', { cylinder: '1' });
@@ -57,4 +67,28 @@ test('another oversize in the bore makes it another wear, of the same sizes', ()
     'notMadeTo',
   ]);
   expect(remarks(told)).toEqual([]);
+});
+
+describe('the class of a journal is a line below its sheet', () => {
+  const layout = BLOCK.layout;
+  const sheet = sheetModel(layout, { ...JOURNALS, wear: 'shrinks' });
+  const exact = (text: string) => ({ kind: 'exact' as const, value: mm(text).nm });
+  test('where the model says in which undersizes its shells are made', () => {
+    expect(computedLines(sheet)).toEqual(['smallest', 'range', 'under']);
+    const { regrind: _, ...plain } = layout;
+    expect(computedLines(sheetModel(plain, { ...JOURNALS, wear: 'shrinks' }))).toEqual(['smallest', 'range']);
+    // A bore is not ground.
+    expect(computedLines(sheetModel(layout, BORE))).not.toContain('under');
+  });
+  test.each<[string, string[], string | undefined]>([
+    ['ground', ['59.74', '59.75'], '0.25'],
+    ['standard', ['59.98', '59.97'], '0'],
+    ['half way between two', ['59.875'], undefined],
+    ['of two classes at once', ['59.98', '59.73'], undefined],
+    ['unknown', [], undefined],
+  ])('a journal that is %s', (_what, sizes, under) => {
+    expect(computedSize('under', sizes.map(exact), sheet.made)).toEqual(
+      under === undefined ? undefined : exact(under),
+    );
+  });
 });

@@ -24,7 +24,15 @@ import type { HowSaid } from './taken-how';
 import { judgeAgain, judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
 import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf, unaskedReason } from './places';
-import type { Answer, CorrectionReason, PlaceRecord, PlacesState, SlipChoice } from './places';
+import type {
+  Answer,
+  CorrectionReason,
+  PlaceRecord,
+  PlacesState,
+  RecordedReading,
+  SaidCondition,
+  SlipChoice,
+} from './places';
 
 export interface BenchSlice extends PlacesState, PinState, PartsState {
   readonly rules: number;
@@ -213,10 +221,13 @@ function take(
   if (!isFresh && now.by.id !== by.id)
     return saysNoMore(reading, now.reading) ? event(now.seq, false) : event(null, true);
   // What was found in another state, or with a tool set otherwise, is not put together with it.
-  const isAlike =
-    sameData(taken.value.conditions, now.conditions) && sameData(taken.value.setting, now.setting);
-  const together = isAlike ? bothTogether(reading, now.reading) : undefined;
   const where = placeOf(state, place);
+  const asked = (where === undefined ? undefined : characteristicOf(state, where))?.conditions ?? [];
+  const statesOf = ({ conditions = [] }: Pick<RecordedReading, 'conditions'>): readonly SaidCondition[] =>
+    conditions.filter(({ condition }) => asked.find(({ id }) => id === condition)?.ways === undefined);
+  const isAlike =
+    sameData(statesOf(taken.value), statesOf(now)) && sameData(taken.value.setting, now.setting);
+  const together = isAlike ? bothTogether(reading, now.reading) : undefined;
   if (together === undefined || where === undefined)
     return refuse('PLACE_HAS_READING', { place, text: now.text });
   const verdict = judgeAgain(state, where, { ...taken.value, reading: together });

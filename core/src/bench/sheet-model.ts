@@ -1,9 +1,10 @@
 import { intervalOf } from '../evidence/size/interval';
 import type { SizeReading } from '../evidence/size/size-reading';
 import { derivedSize } from './derived-size';
+import { journalClass } from './journal-class';
 import { AXES, inputsOf, quantityOf, rowAxesOf } from '../engines/characteristic';
 import type { Axis, Characteristic } from '../engines/characteristic';
-import type { Layout } from '../engines/layout';
+import type { Layout, Regrind } from '../engines/layout';
 import { placesOf } from '../engines/place';
 import type { Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
@@ -14,6 +15,8 @@ import { onceFor } from '../kernel/once-for';
  */
 export interface SheetModel {
   readonly characteristic: Characteristic;
+  /** Of journals: what they were made to, and in which undersizes shells are made for them. */
+  readonly made?: Regrind;
   /** One, or several below each other where more stand side by side than there is room for. */
   readonly blocks: readonly SheetBlock[];
 }
@@ -65,8 +68,13 @@ export function sheetModel(layout: Layout, characteristic: Characteristic, most 
     distinct(places.map(({ at }) => only(at, axes.across))),
     main === undefined ? [] : [main],
   );
+  const made =
+    characteristic.parts.join() === 'journal'
+      ? layout.regrind?.find(({ journals }) => journals === characteristic.along?.journal)
+      : undefined;
   return {
     characteristic,
+    ...(made === undefined ? {} : { made }),
     blocks: split(layout, columns, axes.across, most).map((block) => ({
       ...block,
       heads: headsOf(layout, characteristic, block.columns),
@@ -215,7 +223,7 @@ export const placesOnSheet = ({ blocks }: SheetModel): readonly Place[] =>
   );
 
 /** A line at the foot of a sheet that nobody measures: over all sizes of a column, the extreme one or how far they differ. */
-export const COMPUTED_LINES = ['largest', 'smallest', 'range'] as const;
+export const COMPUTED_LINES = ['largest', 'smallest', 'range', 'under'] as const;
 export type ComputedLine = (typeof COMPUTED_LINES)[number];
 
 /** What is worked out over each column: nothing where its lines are of different fits, which nobody holds together. */
@@ -231,7 +239,7 @@ export function computedLines(model: SheetModel): readonly ComputedLine[] {
     case 'grows':
       return ['largest', 'range'];
     case 'shrinks':
-      return ['smallest', 'range'];
+      return ['smallest', 'range', ...(model.made === undefined ? [] : (['under'] as const))];
     default:
       return ['largest', 'smallest', 'range'];
   }
@@ -262,7 +270,12 @@ export const placesInColumns = (
   );
 
 /** What a computed line comes to over the sizes of a column; undefined where there are none. */
-export function computedSize(kind: ComputedLine, sizes: readonly SizeReading[]): SizeReading | undefined {
+export function computedSize(
+  kind: ComputedLine,
+  sizes: readonly SizeReading[],
+  made?: Regrind,
+): SizeReading | undefined {
+  if (kind === 'under') return classOf(sizes, made);
   if (kind === 'range')
     return sizes.length < 2
       ? undefined
@@ -306,4 +319,13 @@ export function workedBelow(
         under: (at: At) => places.filter((place) => main !== undefined && place.at[main] === at[main]),
       };
     });
+}
+
+/** By how much the journal is ground under its standard; nothing where its sizes do not tell. */
+function classOf(sizes: readonly SizeReading[], made: Regrind | undefined): SizeReading | undefined {
+  const ends = sizes.map(intervalOf);
+  const [least, most] = [Math.min(...ends.map(({ lo }) => lo)), Math.max(...ends.map(({ hi }) => hi))];
+  if (made === undefined || ends.length === 0 || !Number.isFinite(most)) return undefined;
+  const { under, isSure } = journalClass(made, { least, most });
+  return isSure ? { kind: 'exact', value: under } : undefined;
 }

@@ -108,6 +108,25 @@ test('a ring is squared with the skirt where the crown is relieved, and with eit
   expect([state(relieved), state(flat)]).toEqual(['in', 'in']);
 });
 
+test('two ways to square a ring are of one size: the second look narrows the first; another state is not put with it', () => {
+  const withWays: Characteristic = { ...GAP, conditions: SQUARED.map((each) => ({ ...each, ways: true })) };
+  const crown = { ...HERE, conditions: [{ condition: 'squared', is: 'crown' }] };
+  const told = begun();
+  told.do(taking(told, HERE, '40+'));
+  // Where the choices are states, they are not of one size.
+  expect(told.attempt(taking(told, crown, '<46'), IVO)?.code).toBe('PLACE_HAS_READING');
+  const other = new Story('required', MODEL);
+  other.characteristics = [withWays];
+  other.open().do({ type: 'takeInstrument', instrument: 'FS-2' }).fit();
+  other.do(taking(other, HERE, '40+'));
+  other.do(taking(other, crown, '<46'));
+  expect(currentReading(record(other))).toMatchObject({
+    reading: { kind: 'between' },
+    conditions: crown.conditions,
+  });
+  expect(remarks(other)).toEqual([]);
+});
+
 describe('temperatures, where the shop asks for them', () => {
   const SKIRT: Characteristic = {
     ...RING_GAP,

@@ -56,6 +56,8 @@ export interface MeasuringCondition {
   readonly id: string;
   /** "Caps". */
   readonly name: string;
+  /** They are ways to do the same: what was found in one of them and in another is of one size. */
+  readonly ways?: true;
   readonly choices: readonly {
     readonly id: string;
     readonly text: string;

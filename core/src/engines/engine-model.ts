@@ -1,5 +1,5 @@
 import type { PrintedLength } from '../quantity/printed-length';
-import type { JournalKind, Layout } from './layout';
+import type { Layout } from './layout';
 
 export const ENGINE_CLASSES = ['aircraft', 'marine', 'tractor', 'heavyDiesel', 'twoStroke', 'ship'] as const;
 export type EngineClass = (typeof ENGINE_CLASSES)[number];
@@ -15,12 +15,6 @@ export interface EngineModel {
   readonly bore: PrintedLength;
   /** What its bores may be machined to: the oversizes that pistons are made in, and the least that a rebore must take off. */
   readonly rebore?: { readonly oversizes: readonly PrintedLength[]; readonly cleanUp: PrintedLength };
-  /** What its journals were made to, and the undersizes in which shells are made for them. */
-  readonly regrind?: readonly {
-    readonly journals: JournalKind;
-    readonly standard: PrintedLength;
-    readonly undersizes: readonly PrintedLength[];
-  }[];
   readonly layout: Layout;
 }
 

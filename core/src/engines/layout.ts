@@ -18,6 +18,8 @@ export interface Layout {
   readonly banks: readonly Bank[];
   readonly cylinders: readonly Cylinder[];
   readonly grooves: readonly Groove[];
+  /** What journals were made to, and the undersizes in which shells are made for them. */
+  readonly regrind?: readonly Regrind[];
   /** How the crown of a piston stands to its bore: no ring is squared with one that is relieved. */
   readonly crown?: 'relieved';
   readonly stations: readonly Station[];
@@ -59,6 +61,11 @@ export interface Journal {
   readonly kind: JournalKind;
   /** Of a crankpin: the cylinders whose rods it carries. */
   readonly cylinders: readonly string[];
+}
+export interface Regrind {
+  readonly journals: JournalKind;
+  readonly standard: PrintedLength;
+  readonly undersizes: readonly PrintedLength[];
 }
 /** One of an ordered set, with what it is for: a characteristic names the purpose that it is measured along. */
 export interface Purposed {

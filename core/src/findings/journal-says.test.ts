@@ -35,8 +35,8 @@ test('of a journal of which nothing is known, or whose model says no undersizes,
   expect(says(begun())).toBeUndefined();
   const told = size(begun(), PIN('along'), '59.74');
   const pin = currentPin(told.job)!;
-  const { regrind: _, ...model } = pin.model;
-  told.state = { ...told.job, pins: [{ ...pin, model }] };
+  const { regrind: _, ...layout } = pin.model.layout;
+  told.state = { ...told.job, pins: [{ ...pin, model: { ...pin.model, layout } }] };
   expect(says(told)).toBeUndefined();
 });
 test('shells of its class fit; others are said with the clearance that they would give', () => {

@@ -8,6 +8,7 @@ import { intervalOf } from '../evidence/size/interval';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { NO_PART } from '../bench/places';
+import { journalClass } from '../bench/journal-class';
 import { minus, roundToNanometres, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 
@@ -34,7 +35,8 @@ export function journalSays(state: PinState & PlacesState, place: Place): Journa
   const pin = currentPin(state);
   const here = characteristicOf(state, place);
   if (pin === undefined || here === undefined) return undefined;
-  const { layout, regrind = [] } = pin.model;
+  const { layout } = pin.model;
+  const { regrind = [] } = layout;
   const about = here.classOf ?? here.id;
   const journals = layout.journals ?? [];
   const journal = journals.find(({ id, cylinders }) =>
@@ -48,13 +50,7 @@ export function journalSays(state: PinState & PlacesState, place: Place): Journa
   const sizes = sizesAt(state, about, ({ at }) => at.journal === journal.id);
   if (sizes.length === 0) return undefined;
   const [least, most] = [Math.min(...sizes.map(({ lo }) => lo)), Math.max(...sizes.map(({ hi }) => hi))];
-  const classes = [ZERO, ...made.undersizes.map(({ nm }) => nm)].sort((a, b) => a - b);
-  const off = made.standard.nm - (least + most) / 2;
-  const nearest = (to: number): Nanometres =>
-    classes.reduce((so, each) => (Math.abs(to - each) < Math.abs(to - so) ? each : so), ZERO);
-  const under = nearest(off);
-  const step = Math.min(...classes.slice(1).map((each, i) => each - (classes[i] ?? ZERO)));
-  const isSure = Math.abs(off - under) < step / 2 && most - least < step / 2;
+  const { under, isSure } = journalClass(made, { least, most });
   const stamp = pin.characteristics.find(({ classOf }) => classOf === about);
   const [stamped] =
     stamp === undefined
@@ -70,7 +66,9 @@ export function journalSays(state: PinState & PlacesState, place: Place): Journa
   // The document's bore goes with its journals: it has the shells of the class that these are of.
   const stated = windowAt(state, about);
   const shift =
-    stated === undefined ? ZERO : minus(shells, nearest(made.standard.nm - (stated.min + stated.max) / 2));
+    stated === undefined
+      ? ZERO
+      : minus(shells, journalClass(made, { least: stated.min, most: stated.max }).under);
   return {
     under,
     isSure,

@@ -208,7 +208,7 @@ function computedRows(
         const { reading } = placeStatus(state, place);
         return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
       });
-      const size = computedSize(kind, sizes);
+      const size = computedSize(kind, sizes, model.made);
       const text = size === undefined ? '' : `= ${shortReading(size, unit)}`;
       const cell: TableCell = {
         ...{ text, font: 'Plex', bold: true, fontSize: 9, alignment: 'right', margin: [0, 0, 13, 0] },

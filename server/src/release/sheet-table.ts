@@ -85,7 +85,7 @@ function computedLinesOf(
           const { reading } = placeStatus(state, place);
           return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
         });
-        const size = computedSize(kind, sizes);
+        const size = computedSize(kind, sizes, model.made);
         const where = layout === undefined ? '' : headWords(layout, at);
         const cells: Readonly<Record<string, string>> = {
           sheet: characteristic.name,

@@ -41,6 +41,7 @@ const kept = z.object({
           z.object({ text: z.string(), unit: z.enum(LENGTH_UNITS), datum: z.enum(DATUMS) }),
         ),
       ),
+      warmAt: z.exactOptional(z.number()),
       temperatures: z.exactOptional(
         z.object({ part: z.string(), gauge: z.string(), kept: z.exactOptional(z.string()) }),
       ),

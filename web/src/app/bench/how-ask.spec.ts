@@ -2,7 +2,7 @@ import { currentPin, sheetPlaces } from '@oak-gate/core';
 import type { Characteristic, LengthUnit } from '@oak-gate/core';
 import { DemoJob } from '../../testing/demo-job';
 import { askHow } from './how-ask';
-import { isUnsaid, stationsAsked } from './said-how';
+import { isUnsaid, stationsAsked, WARM_FOR } from './said-how';
 import type { SaidHow } from './said-how';
 
 const NOTHING: SaidHow = { conditions: [] };
@@ -21,7 +21,7 @@ function asked(sheet: string, more: Partial<Characteristic> = {}, said = NOTHING
     told,
     values,
     act: (change: Record<string, string>) => ask.act({ ...values, ...change }),
-    isUnsaid: (how: SaidHow) => isUnsaid(layout, characteristic, places[0]!, how),
+    isUnsaid: (how: SaidHow, now?: number) => isUnsaid(layout, characteristic, places[0]!, how, now),
   };
 }
 
@@ -68,10 +68,16 @@ test.each<[string, string, string, string, string | undefined]>([
   ['none', '', '20', '', 'TEMPERATURE_OPEN'],
   ['no temperature', 'warm', '20', '', 'TEMPERATURE_OPEN'],
 ])('temperatures that are %s', (_what, part, gauge, kept, code) => {
-  const { ask, act, told } = asked('pistonSkirt', { temperatures: true });
+  const { ask, act, told, isUnsaid: lacks } = asked('pistonSkirt', { temperatures: true });
   expect(ask.fields.map(({ key }) => key)).toContain('kept');
   const problem = act({ part, gauge, kept, 'is height': 'document' });
   expect((problem as { code?: string } | undefined)?.code).toBe(code);
+  if (told[0] !== undefined) {
+    // They are of their hour: parts warm up.
+    const { warmAt = 0 } = told[0];
+    expect(warmAt).toBeGreaterThan(0);
+    expect([lacks(told[0], warmAt + WARM_FOR - 1), lacks(told[0], warmAt + WARM_FOR)]).toEqual([false, true]);
+  }
   expect(told[0]?.temperatures).toEqual(
     code === undefined ? { part, gauge, ...(kept === '' ? {} : { kept }) } : undefined,
   );

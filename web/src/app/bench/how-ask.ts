@@ -205,6 +205,7 @@ function saidIn(asked: Asked, answers: Answers): SaidHow {
     ...(temperatures === undefined
       ? {}
       : {
+          warmAt: Date.now(),
           temperatures: {
             part: (answers['part'] ?? '').trim(),
             gauge: (answers['gauge'] ?? '').trim(),

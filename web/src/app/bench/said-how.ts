@@ -15,7 +15,10 @@ export type SaidHow = Pick<TakenText, 'setting'> & {
   readonly conditions: readonly SaidCondition[];
   readonly depths?: Readonly<Record<string, SaidDepth>>;
   readonly temperatures?: SaidTemperatures;
+  /** When they were read, in ms: parts warm up, and what is an hour old is asked again. */
+  readonly warmAt?: number;
 };
+export const WARM_FOR = 3_600_000;
 
 /** The stations whose depth is asked on a sheet, in the order of the layout. */
 export function stationsAsked(
@@ -32,7 +35,8 @@ export function isUnsaid(
   layout: Layout | undefined,
   characteristic: Characteristic,
   place: Place,
-  { conditions: said, setting, depths, temperatures }: SaidHow,
+  { conditions: said, setting, depths, temperatures, warmAt = 0 }: SaidHow,
+  now = Date.now(),
 ): boolean {
   const { conditions = [] } = characteristic;
   const station = layout === undefined ? undefined : depthAsked(layout, characteristic, place);
@@ -43,6 +47,6 @@ export function isUnsaid(
     }) ||
     (characteristic.setting !== undefined && setting === undefined) ||
     (station !== undefined && depths?.[station.id] === undefined) ||
-    (characteristic.temperatures !== undefined && temperatures === undefined)
+    (characteristic.temperatures !== undefined && (temperatures === undefined || now - warmAt >= WARM_FOR))
   );
 }

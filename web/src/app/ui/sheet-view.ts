@@ -248,10 +248,14 @@ function computedViews(
         const { reading } = placeStatus(job, place);
         return reading?.status === 'current' && isSize(reading.reading) ? [reading.reading] : [];
       });
-      const size = computedSize(kind, sizes);
+      const size = computedSize(kind, sizes, model.made);
       // How far sizes lie apart is a size by itself, and counted from nothing.
       const figure =
-        size === undefined ? '' : kind === 'range' ? shortReading(size, show.unit) : figureOf(size, show);
+        size === undefined
+          ? ''
+          : kind === 'range' || kind === 'under'
+            ? shortReading(size, show.unit)
+            : figureOf(size, show);
       return { figure, span: span.span };
     }),
   }));
