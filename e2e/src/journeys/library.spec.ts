@@ -77,7 +77,6 @@ test('the Skerrow contradiction: from the notice on the Floor to the decision an
           ? { text: '1.0', unit: 'in', datum: 'deck' }
           : { text: '3.6', unit: 'in', datum: 'deck' },
       });
-    await (await ApiTablet.signIn(address, 'perrin-oduvale')).sign(jobId, 'measure');
     const open = (await ivo.openPlaces(jobId)).filter((key) => !key.includes('groove:1/'));
     for (const place of open) {
       const text = place.includes('groove:2/') ? '18/20' : '16/18';

@@ -93,7 +93,7 @@ test('what is wrong with the tractor and the heavy diesel is noticed at its plac
   });
   await test.step('a gauge that is past its check: what was measured with it is a finding', async () => {
     const marine = await ivo.jobId('J-2042');
-    await goTo(marine, 'measure', 'boreDiameter@cylinder:1/station:mid/direction:along');
+    await goTo(marine, 'rings', 'boreDiameter@cylinder:1/station:mid/direction:along');
     await page.keyboard.press('Enter');
     const dialog = new Dialog(page);
     await dialog.fill('The gauge is set to', '3940');
@@ -101,7 +101,7 @@ test('what is wrong with the tractor and the heavy diesel is noticed at its plac
     await dialog.done('So it is measured');
     await bench.record('-12');
     await bench.settled();
-    await page.goto(`${address}/jobs/${marine}/gate/measure`);
+    await page.goto(`${address}/jobs/${marine}/gate/rings`);
     await expect(page.locator('.finding').filter({ hasText: 'BG-5 was past its check' })).toContainText(
       '1 reading was taken with it',
     );

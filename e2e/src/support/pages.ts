@@ -110,6 +110,7 @@ export class Bench {
     if ((await this.page.locator('app-entry-bar [data-how=unsaid]').count()) === 0) return;
     const dialog = new Dialog(this.page);
     await this.page.keyboard.press('Enter');
+    await dialog.box.waitFor();
     if ((await dialog.box.getByLabel('Squared with').count()) > 0)
       await dialog.choose('Squared with', 'the skirt of the piston');
     await dialog.done('So it is measured');
