@@ -61,7 +61,11 @@ const shots: readonly Shot[] = [
     path: `/jobs/${heavy}/block?place=linerProtrusion@cylinder:4/point:h12`,
   },
   { name: 'floor', who: 'perrin-oduvale', path: '/floor' },
-  { name: 'open-job', who: 'ivo-marrable', path: '/jobs/new' },
+  {
+    name: 'crankpins',
+    who: 'ivo-marrable',
+    path: `/jobs/${heavy}/measure?place=crankpinDiameter@journal:pin-2/direction:along/point:front`,
+  },
   { name: 'arrival', who: 'perrin-oduvale', path: `/jobs/${open}/arrival` },
   { name: 'bench', who: 'ivo-marrable', path: `/jobs/${open}/rings?place=${at(3, 1, 'top')}` },
   {
