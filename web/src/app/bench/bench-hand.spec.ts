@@ -6,7 +6,7 @@ import { nanometres, placeAt } from '@oak-gate/core';
 import type { JobDraft, Problem } from '@oak-gate/core';
 import { at, DemoJob } from '../../testing/demo-job';
 import { person, SESSION } from '../../testing/page';
-import { saidAsPlanned } from '../../testing/planned-how';
+import { plannedHow, saidAsPlanned } from '../../testing/planned-how';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { SessionActions, sessionFeature } from '../state/session.feature';
@@ -376,4 +376,33 @@ describe('keys', () => {
     press(setup, key('1'));
     expect(setup.sent.at(-1)).toMatchObject({ type: 'correctReading', reason: 'typing', instead: null });
   });
+});
+
+test('what is taken elsewhere is said to be kept as void, also where it is put in the place of another', () => {
+  const { hand, demo } = bench();
+  const ringGap = hand.at.characteristic()!;
+  const planned = plannedHow(demo.job, ringGap);
+  const skirt = planned.depths!['skirt']!;
+  const elsewhere = { ...planned, depths: { ...planned.depths, skirt: { ...skirt, text: '1.5' } } };
+  hand.sayHow('ringGap', elsewhere);
+  hand.type('44/46');
+  hand.record();
+  expect([hand.isElsewhere(), hand.asking()?.kind]).toEqual([true, 'void']);
+  hand.record();
+  expect(hand.said()).toMatchObject({ verdict: 'void', words: 'kept as void' });
+  expect(demo.job.places.get(SKIRT)?.readings[0]).toMatchObject({ status: 'void', text: '44/46' });
+  // One that counts, put right by another that was taken elsewhere.
+  hand.sayHow('ringGap', planned);
+  hand.select(SKIRT);
+  hand.type('44/46');
+  hand.record();
+  hand.sayHow('ringGap', elsewhere);
+  hand.select(SKIRT);
+  hand.type('42/44');
+  hand.asking.set({
+    ...({ kind: 'correct', place: SKIRT, text: '44/46', instead: true } as const),
+    reading: demo.job.places.get(SKIRT)!.readings.at(-1)!.seq,
+  });
+  hand.correct(1);
+  expect(hand.said()).toMatchObject({ verdict: 'void', words: 'kept as void' });
 });

@@ -290,6 +290,10 @@ export class BenchHand {
   });
   /** The question whose answer keeps a reading from counting. */
   readonly saidNo = computed(() => this.questions().find(({ answer }) => answer === 'no')?.text);
+  /** Why what is handed in now is kept and counts for nothing; undefined where it counts. */
+  private keepsVoid(): string | undefined {
+    return this.saidNo() ?? (this.isElsewhere() ? this.howWords() : undefined);
+  }
   /** The tries so far at this place, from what is typed or from the reading that is not proven. */
   readonly tries = computed((): Tries => {
     const typed = this.understood();
@@ -502,7 +506,7 @@ export class BenchHand {
       return;
     }
     // What a question speaks against counts for nothing, and is kept: the second Enter says that it is meant.
-    const no = this.saidNo() ?? (this.isElsewhere() ? this.howWords() : undefined);
+    const no = this.keepsVoid();
     if (no !== undefined && asked?.kind !== 'void') {
       this.asking.set({ kind: 'void', text: no });
       return;
@@ -564,6 +568,7 @@ export class BenchHand {
     const job = this.at.job();
     if (asking?.kind !== 'correct' || reason === undefined || job === undefined || this.needsGauge()) return;
     const instead = asking.instead ? this.taken() : null;
+    const isVoid = this.keepsVoid() !== undefined;
     const basedOn = placeAt(job, asking.place).version;
     this.problem.set(
       this.desk.handIn({
@@ -582,8 +587,9 @@ export class BenchHand {
       this.said.set({
         place: asking.place,
         text: instead.text,
-        verdict: understood.verdict,
-        words: understood.verdictWords,
+        ...(isVoid
+          ? { verdict: 'void', words: 'kept as void' }
+          : { verdict: understood.verdict, words: understood.verdictWords }),
       });
   }
 

@@ -68,10 +68,10 @@ export class EntryBar {
   /** How the place stands, where nothing is typed. */
   /** What is known here is said before anything is asked. */
   protected readonly isKnown = computed(() => this.hand.at.status()?.reading?.status === 'current');
-  /** That it is taken elsewhere is said before anything is typed, and asked when it is handed in. */
+  /** That it is taken elsewhere stands in the place of a verdict that will not count, and is asked when it is handed in. */
   protected readonly saysElsewhere = computed(() => {
     const asking = this.hand.asking();
-    return asking === undefined ? this.hand.text() === '' : asking.kind === 'void';
+    return asking === undefined ? this.hand.understood()?.kind !== 'wrong' : asking.kind === 'void';
   });
   protected readonly standing = computed(() => {
     const status = this.hand.at.status();
