@@ -1,5 +1,5 @@
 import { CORRECTION_REASONS, DATUMS, VERDICTS, WITHHELD } from '@oak-gate/core';
-import type { BenchCommand, BenchEventData, Rejudged, VerdictFact } from '@oak-gate/core';
+import type { BenchCommand, BenchEventData, Rejudged, Standing, VerdictFact } from '@oak-gate/core';
 import {
   id,
   lengthOnTheWire,
@@ -37,9 +37,12 @@ export const verdictFact = z.object({
 }) satisfies z.ZodType<VerdictFact>;
 const answer = z.object({ question: text(240), answer: z.enum(['yes', 'no']) });
 const slip = z.enum(['asTyped', 'reread']).nullable();
+const judgedThen = { place: placeKey, reading: z.int(), verdict: verdictFact };
+export const rejudgedThen = z.array(z.object(judgedThen));
 export const rejudged = z.array(
-  z.object({ place: placeKey, reading: z.int(), verdict: verdictFact }) satisfies z.ZodType<Rejudged>,
+  z.object({ ...judgedThen, known: z.exactOptional(reading) }) satisfies z.ZodType<Rejudged>,
 );
+const standing = z.object({ reading: z.int(), known: reading, verdict: verdictFact }) satisfies z.ZodType<Standing>;
 
 const lengths = z.array(lengthOnTheWire).min(2).max(4);
 const stacks = z.object({ goes: z.exactOptional(lengths), stops: z.exactOptional(lengths) });
@@ -84,12 +87,26 @@ const feel = z.object({
   goes: z.exactOptional(z.enum(['free', 'drag'])),
   stops: z.exactOptional(z.literal('starts')),
 });
+const takenDeep = {
+  ...takenFit,
+  depth: z.exactOptional(depth),
+  temperatures: z.exactOptional(temperatures),
+  feel: z.exactOptional(feel),
+};
+const yes = z.exactOptional(z.literal(true));
+const corrected = { place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) };
+const voided = { place: placeKey, reading: z.int(), reason };
+const kept = { place: placeKey, keep: z.int(), reason };
+const leaves = standing.nullable();
 export const benchEventData = {
   readingTaken: z.object({
-    ...takenFit,
-    depth: z.exactOptional(depth),
-    temperatures: z.exactOptional(temperatures),
-    feel: z.exactOptional(feel),
+    ...takenDeep,
+    own: z.exactOptional(reading),
+    decides: z.exactOptional(standing),
+    independent: yes,
+    blind: yes,
+    limitsHidden: yes,
+    keptBoth: yes,
   }),
   valueDerived: z.object({
     place: placeKey,
@@ -104,9 +121,9 @@ export const benchEventData = {
       })
       .nullable(),
   }),
-  readingCorrected: z.object({ place: placeKey, reading: z.int(), reason: z.enum(CORRECTION_REASONS) }),
-  readingVoided: z.object({ place: placeKey, reading: z.int(), reason }),
-  contestDecided: z.object({ place: placeKey, keep: z.int(), reason }),
+  readingCorrected: z.object({ ...corrected, leaves }),
+  readingVoided: z.object({ ...voided, leaves }),
+  contestDecided: z.object({ ...kept, voids: z.array(z.int()).nullable(), leaves }),
   placeDeferred: aboutPlace(reason),
   placeResumed: z.object({ place: placeKey }),
   notApplicableDeclared: aboutPlace(reason),
@@ -122,7 +139,11 @@ export const olderBenchEventData = {
     z.object(takenTyped),
     z.object(takenHow),
     z.object(takenFit),
+    z.object(takenDeep),
   ],
+  readingCorrected: [z.object(corrected)],
+  readingVoided: [z.object(voided)],
+  contestDecided: [z.object(kept)],
 };
 
 /** As typed, of any length that a person can send: the notation refuses what is too long, with words. */
@@ -137,6 +158,8 @@ const takenText = {
   instrument: id.nullable(),
   answers: z.array(answer).max(10),
   slip,
+  blind: yes,
+  limitsHidden: yes,
   conditions: z.exactOptional(z.array(z.strictObject({ condition: id, is: id })).max(10)),
   setting: z.exactOptional(z.strictObject({ text: text(40), unit: lengthUnit, against: text(120) })),
   depth: z.exactOptional(z.strictObject({ text: text(40), unit: lengthUnit, datum: z.enum(DATUMS) })),
@@ -147,7 +170,7 @@ const takenText = {
 const at = { place: placeKey, basedOn: z.int().min(0) };
 const seen = z.array(partRef).max(20);
 export const benchCommands = [
-  z.strictObject({ type: z.literal('takeReading'), ...at, seen, ...takenText }),
+  z.strictObject({ type: z.literal('takeReading'), ...at, seen, keepBoth: yes, ...takenText }),
   z.strictObject({
     type: z.literal('correctReading'),
     ...at,

@@ -307,6 +307,8 @@ export const characteristic = z.object({
   ),
   setting: z.exactOptional(z.literal(true)),
   depth: z.exactOptional(z.literal(true)),
+  secondLook: z.exactOptional(z.literal(true)),
+  tolerance: z.exactOptional(printedLength),
   temperatures: z.exactOptional(z.literal(true)),
   metal: z.exactOptional(z.enum(METALS)),
   unitKind: z.exactOptional(z.enum(UNIT_KINDS)),

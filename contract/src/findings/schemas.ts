@@ -1,7 +1,7 @@
 import type { FindingCommand, FindingEventData } from '@oak-gate/core';
 import { id, boundOnTheWire, name, partState, perBound, reason, text } from '../common/values';
 import * as z from 'zod';
-import { rejudged, verdictFact } from '../bench/schemas';
+import { rejudged, rejudgedThen, verdictFact } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
 import { fitVariant } from '../library/schemas';
 import { samePerson } from '../people/schemas';
@@ -26,7 +26,6 @@ const decision = {
 const decisionOf = { ...decision, of: z.exactOptional(fitVariant) };
 const noteAccepted = { note: text(2000), pin: z.int(), reason };
 const looked = {
-  rejudged,
   choice: z.int().nullable(),
   lookReason: reason.nullable(),
   samePerson: samePerson.nullable(),
@@ -37,7 +36,7 @@ export const findingEventData = {
   concessionRefused: z.object(about),
   limitChosen: z.object(decisionOf),
   limitChoiceRefused: z.object({ choice: z.int(), reason }),
-  limitDecided: z.object({ ...decisionOf, ...looked }),
+  limitDecided: z.object({ ...decisionOf, ...looked, rejudged }),
   instrumentAccepted: z.object({ instrument: id, reason }),
   limitNoteAccepted: z.object({ ...noteAccepted, approval: approval.nullable() }),
 } satisfies { [T in keyof FindingEventData]: z.ZodType<FindingEventData[T]> };
@@ -46,7 +45,11 @@ export const olderFindingEventData = {
   concessionAsked: [z.object(about)],
   concessionGranted: [z.object(granted)],
   limitChosen: [z.object(decision)],
-  limitDecided: [z.object({ ...decision, rejudged }), z.object({ ...decision, ...looked })],
+  limitDecided: [
+    z.object({ ...decision, rejudged: rejudgedThen }),
+    z.object({ ...decision, ...looked, rejudged: rejudgedThen }),
+    z.object({ ...decisionOf, ...looked, rejudged: rejudgedThen }),
+  ],
   limitNoteAccepted: [z.object(noteAccepted)],
 };
 

@@ -24,7 +24,14 @@ import {
 } from '../common/values';
 import type { DeepReadonly } from '../common/values';
 import * as z from 'zod';
-import { benchCommands, benchEventData, olderBenchEventData, rejudged, verdictFact } from '../bench/schemas';
+import {
+  benchCommands,
+  benchEventData,
+  olderBenchEventData,
+  rejudged,
+  rejudgedThen,
+  verdictFact,
+} from '../bench/schemas';
 import { olderPartEventData, partEventData } from '../engines/schemas';
 import { findingCommands, findingEventData, olderFindingEventData } from '../findings/schemas';
 import { fitVariant, limitsPin } from '../library/schemas';
@@ -61,12 +68,13 @@ const jobEventData = {
   ...remarkEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
-const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged });
+const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged: rejudgedThen });
 /** The schemas of versions before the newest one, the first one first. */
 const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]>>> = {
   jobOpened: [z.object(opened), z.object({ ...opened, rules })],
   // What a version before it had, the newer one has too; what is new in it nobody wrote then.
-  limitsPinned: [pinnedThen, pinnedThen],
+  limitsPinned: [pinnedThen, pinnedThen, pinnedThen],
+  readingsJudgedAgain: [z.object({ rejudged: rejudgedThen })],
   ...olderArrivalEventData,
   ...olderPartEventData,
   ...olderBenchEventData,

@@ -25,6 +25,7 @@ export const route = z.object({
         label: name,
         conditions: z.array(z.enum(CONDITIONS)).min(1),
         sheets: z.array(id),
+        secondLooks: z.exactOptional(z.array(id)),
         signedBy: z.array(z.enum(ROLES)).min(1),
         independent: z.boolean(),
         after: z.exactOptional(z.array(stage)),

@@ -60,7 +60,7 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
   const word = stateWordAt(pin, key, verdict.verdict);
   const said = {
     current: word,
-    refined: `${word}; narrowed by a later reading`,
+    refined: `${word}; ${ended?.why ?? 'narrowed by a later reading'}`,
     spent: `${word} as it was`,
     void: 'void',
     corrected: 'corrected',
@@ -68,6 +68,9 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
   const notes = [
     ...(text === '' ? [] : [`typed ${text}${typedFirst === undefined ? '' : `, first ${typedFirst}`}`]),
     ...takenInWords(pin, place, taken),
+    ...(taken.independent === true ? ['without seeing what was found before'] : []),
+    ...(taken.limitsHidden === true ? ['without seeing the limits'] : []),
+    ...(taken.keptBoth === true ? ['kept beside what it contradicts'] : []),
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(

@@ -14,6 +14,7 @@ export const MARK_SHAPES: Readonly<Record<PlaceStateWord, string>> = {
   void: 'M3 8h14M3 12h14',
   contested: 'M8 3a7 7 0 0 0 0 14zM12 3a7 7 0 0 1 0 14z',
   unsettled: 'M4 6h8M8.5 3L12 6 8.5 9M16 14H8M11.5 11L8 14l3.5 3',
+  secondLook: 'M8 4a6 6 0 1 0 0 12a6 6 0 1 0 0-12zM12 4a6 6 0 0 1 0 12',
   deferred: 'M7 5v10M13 5v10',
   notApplicable: 'M4.5 10h11',
   declaredNotApplicable: 'M4.5 10h4M11.5 10h4',

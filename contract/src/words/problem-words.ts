@@ -464,14 +464,14 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Go on to the next one.',
   }),
   PLACE_HAS_READING: ({ text }) => ({
-    what: `There is a reading here: ${text}. The new one does not narrow it`,
+    what: `There is a reading here: ${text}. Both cannot be true`,
     where: 'this place',
-    next: 'Take the old one back with a reason, then record the new one.',
+    next: 'Say which is wrong, or keep both: then an inspector decides.',
   }),
   PLACE_CONTESTED: () => ({
-    what: 'Two people measured this place',
+    what: 'Readings of this place contradict each other',
     where: 'this place',
-    next: 'An inspector decides which reading stands.',
+    next: 'Somebody who took none of them may measure once more; then an inspector decides which stands.',
   }),
   NOT_CONTESTED: () => ({
     what: 'There are no two readings to decide between',

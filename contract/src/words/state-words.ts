@@ -14,6 +14,7 @@ const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   void: 'void',
   contested: 'contested',
   unsettled: 'not settled',
+  secondLook: 'second look due',
   deferred: 'deferred',
   notApplicable: 'not applicable',
   declaredNotApplicable: 'said not applicable',

@@ -43,7 +43,7 @@ test.each<[Wait, string]>([
   [{ kind: 'gate', gate: 'release' }, 'the release gate'],
   [
     { kind: 'finding', finding: finding({ kind: 'contested', place: at(1) }) },
-    `${PLACE}: two people measured it`,
+    `${PLACE}: it was measured, and not alike`,
   ],
 ])('a gate that waits: %j', (wait, words) => expect(waitWords(STATE, wait)).toBe(words));
 

@@ -8,6 +8,7 @@ import type {
   JobState,
   LimitNote,
   PartKind,
+  PlaceRecord,
   PlaceStateWord,
   ReportCause,
   RestFact,
@@ -74,7 +75,7 @@ export function findingWords(state: JobState, finding: Finding): string {
     case 'notApplicableDeclared':
       return `${placeIn(state, finding.place)} is said to be not applicable: ${finding.reason}`;
     case 'contested':
-      return `${placeIn(state, finding.place)}: two people measured it`;
+      return `${placeIn(state, finding.place)}: ${contestWords(placeAt(state, finding.place))}`;
     case 'factUnsettled':
       return `${placeIn(state, finding.report.slot)}: ${reportWords(finding.report)}`;
     case 'limitToConfirm':
@@ -86,6 +87,16 @@ export function findingWords(state: JobState, finding: Finding): string {
     case 'instrumentOutOfDate':
       return `${finding.instrument} was past its check on ${finding.dueOn}; ${finding.places.length} ${finding.places.length === 1 ? 'reading was' : 'readings were'} taken with it`;
   }
+}
+
+/** Who disagrees at a place: two readings of one person are never two people's. */
+export function contestWords({ contested, readings }: PlaceRecord): string {
+  const people = new Set(readings.filter(({ seq }) => contested.includes(seq)).map(({ by }) => by.id));
+  if (contested.length === 0) return 'it was measured, and not alike';
+  if (people.size > 2) return `${people.size} people measured it, and not alike`;
+  return people.size === 2
+    ? 'two people measured it, and not alike'
+    : `${contested.length} readings of one person cannot all be true`;
 }
 
 const CAUSE_WORDS: Readonly<Record<ReportCause, string>> = {

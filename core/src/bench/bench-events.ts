@@ -5,7 +5,9 @@ import type { PinState } from '../library/limit-in-force';
 import { sameData } from '../kernel/same-data';
 import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import type { Reading } from '../evidence/reading';
 import { placeAt } from './places';
+import type { Standing } from './repeats';
 import type {
   CorrectionReason,
   DerivedInput,
@@ -21,14 +23,22 @@ export interface Rejudged {
   readonly place: PlaceKey;
   readonly reading: number;
   readonly verdict: VerdictFact;
+  /** Where by the new limit it is this one that decides, of several that agree: what is known by it. */
+  readonly known?: Reading;
 }
 export type ReadingTaken = Omit<RecordedReading, 'seq' | 'at' | 'by' | 'status' | 'ended' | 'inputs'> & {
   readonly place: PlaceKey;
   /** The reading that this one narrows or confirms. */
   readonly refines: number | null;
-  /** True where it cannot be true together with what another person measured there. */
+  /** True where it cannot be true together with what stood there. */
   readonly contests: boolean;
+  /** Another reading decides, because it is the worse one; this one agrees with it and stands beside it. */
+  readonly decides?: Standing;
 };
+/** What is left standing where a reading is taken away; null where nothing is. */
+interface Leaves {
+  readonly leaves: Standing | null;
+}
 /** What is worked out from readings elsewhere, as it stands after they changed. */
 export interface ValueDerived {
   readonly place: PlaceKey;
@@ -65,8 +75,8 @@ const about = <D extends { readonly place: PlaceKey }>(
 /** What is written about places, as events. */
 export const BENCH_EVENTS = {
   readingTaken: event<ReadingTaken, Slice>()(
-    6,
-    (state, { place, refines, contests, ...taken }, { seq, at, by }) => {
+    7,
+    (state, { place, refines, contests, decides, ...taken }, { seq, at, by }) => {
       const why = taken.unfit ?? taken.late?.why;
       const reading: RecordedReading = {
         ...taken,
@@ -76,7 +86,7 @@ export const BENCH_EVENTS = {
         status: taken.unfit !== undefined ? 'void' : taken.late === null ? 'current' : 'spent',
         ...(why === undefined ? {} : { ended: { seq, why } }),
       };
-      const changed = atPlace(state, place, (record) => withReading(record, reading, refines, contests));
+      const changed = atPlace(state, place, (record) => withReading(record, reading, { refines, contests, decides }));
       return { ...changed, measuredAt: measuredAlso(state, taken.parts, place) };
     },
     (data) => ({ ...data, basedOn: null, late: null }),
@@ -84,6 +94,8 @@ export const BENCH_EVENTS = {
     sameWords,
     sameWords,
     sameWords, // how deep it was taken, and how the blades felt, was not asked
+    // What it said by itself was not kept where it was put together with what was known.
+    (data) => (data['refines'] === null ? data : { ...data, mixed: true }),
   ),
   valueDerived: event<ValueDerived, Slice>()(1, (state, { place, ended: before, value }, { seq, at, by }) => {
     const changed = atPlace(state, place, (record) => {
@@ -94,23 +106,38 @@ export const BENCH_EVENTS = {
     return { ...changed, measuredAt: measuredAlso(state, value?.parts ?? [], place) };
   }),
   readingCorrected: event<
-    { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason },
+    { readonly place: PlaceKey; readonly reading: number; readonly reason: CorrectionReason } & Leaves,
     Slice
   >()(
-    1,
-    about((record, { reading, reason }, { seq }) => ended(record, reading, 'corrected', seq, reason)),
+    2,
+    about((record, { reading, reason, leaves }, { seq }) =>
+      deciding(ended(record, reading, 'corrected', seq, reason), leaves, seq),
+    ),
+    leftNothing,
   ),
-  readingVoided: event<AboutPlace & { readonly reading: number }, Slice>()(
-    1,
-    about((record, { reading, reason }, { seq }) => ended(record, reading, 'void', seq, reason)),
+  readingVoided: event<AboutPlace & { readonly reading: number } & Leaves, Slice>()(
+    2,
+    about((record, { reading, reason, leaves }, { seq }) =>
+      deciding(ended(record, reading, 'void', seq, reason), leaves, seq),
+    ),
+    leftNothing,
   ),
-  contestDecided: event<AboutPlace & { readonly keep: number }, Slice>()(
-    1,
-    about((record, { keep, reason }, { seq }) => {
-      const losers = record.contested.filter((each) => each !== keep);
+  contestDecided: event<
+    AboutPlace &
+      Leaves & {
+        readonly keep: number;
+        /** What cannot be true beside the one that is kept; null in older stories: everything that was contested with it. */
+        readonly voids: readonly number[] | null;
+      },
+    Slice
+  >()(
+    2,
+    about((record, { keep, reason, voids, leaves }, { seq }) => {
+      const losers = voids ?? record.contested.filter((each) => each !== keep);
       const settled = losers.reduce((so, loser) => ended(so, loser, 'void', seq, reason), record);
-      return { ...settled, contested: [] };
+      return deciding({ ...settled, contested: [] }, leaves, seq);
     }),
+    (data) => ({ ...data, voids: null, leaves: null }),
   ),
   placeDeferred: event<AboutPlace, Slice>()(
     1,
@@ -174,12 +201,37 @@ const derivedReading = (
 export type BenchEventData = DataIn<typeof BENCH_EVENTS>;
 export type BenchEvent = EventIn<typeof BENCH_EVENTS>;
 
+/** Before these stories kept it, what a reading had narrowed did not come back. */
+function leftNothing<D>(data: D): D & Leaves {
+  return { ...data, leaves: null };
+}
+/** What decides from here on: every other reading that counted agrees with it, and stands beside it. */
+function deciding(record: PlaceRecord, standing: Standing | null | undefined, seq: number): PlaceRecord {
+  if (standing == null) return record;
+  const readings = record.readings.map((each): RecordedReading => {
+    if (each.seq !== standing.reading)
+      return each.status === 'current' && each.inputs === undefined
+        ? { ...each, status: 'refined', ended: { seq, why: BESIDE } }
+        : each;
+    const { ended: _, own = each.reading, ...rest } = each;
+    const { known, verdict } = standing;
+    return {
+      ...judgedAnew(rest, verdict),
+      reading: known,
+      ...(sameData(known, own) ? {} : { own }),
+      status: 'current',
+    };
+  });
+  return { ...record, readings };
+}
+const BESIDE = 'agrees with the one that decides';
+
 function withReading(
   record: PlaceRecord,
   reading: RecordedReading,
-  refines: number | null,
-  contests: boolean,
+  said: Pick<ReadingTaken, 'refines' | 'contests'> & { readonly decides: Standing | undefined },
 ): PlaceRecord {
+  const { refines, contests, decides } = said;
   // A late reading is evidence of the part as it was: it stands before what was measured since, and touches nothing else.
   const { late, unfit } = reading;
   if (late !== null) {
@@ -188,6 +240,12 @@ function withReading(
     return { ...record, readings: [...before, reading, ...record.readings.slice(before.length)] };
   }
   if (unfit !== undefined) return { ...record, readings: [...record.readings, reading] };
+  if (decides !== undefined)
+    return deciding(
+      { ...withoutDeferral(record), readings: [...record.readings, reading] },
+      decides,
+      reading.seq,
+    );
   const narrowed =
     refines === null ? record : ended(record, refines, 'refined', reading.seq, 'narrowed by a later reading');
   const rivals = record.readings.filter(({ status }) => status === 'current').map(({ seq }) => seq);
@@ -257,21 +315,31 @@ export function spendReadings(
   return { places };
 }
 
-/** Puts new verdicts on readings whose limit changed under them. */
 /** What a reading was judged before stays with it, where the limit or the word is another one now. */
 function judgedAnew(reading: RecordedReading, verdict: VerdictFact): RecordedReading {
   const { verdict: before, judgedBefore = [] } = reading;
   const isSame = before.verdict === verdict.verdict && sameData(before.sources, verdict.sources);
   return { ...reading, verdict, ...(isSame ? {} : { judgedBefore: [...judgedBefore, before] }) };
 }
-export function rejudge(state: PlacesState, rejudged: readonly Rejudged[]): Pick<PlacesState, 'places'> {
+/** Puts new verdicts on readings whose limit changed under them; of several that agree another one may be the worst now. */
+export function rejudge(
+  state: PlacesState,
+  rejudged: readonly Rejudged[],
+  seq: number,
+): Pick<PlacesState, 'places'> {
   let { places } = state;
-  for (const { place, reading, verdict } of rejudged) {
+  for (const { place, reading, verdict, known } of rejudged) {
     if (places.get(place) === undefined) continue;
-    ({ places } = atPlace({ ...state, places }, place, (record) => ({
-      ...record,
-      readings: record.readings.map((each) => (each.seq === reading ? judgedAnew(each, verdict) : each)),
-    })));
+    ({ places } = atPlace({ ...state, places }, place, (record) =>
+      known === undefined
+        ? {
+            ...record,
+            readings: record.readings.map((each) =>
+              each.seq === reading ? judgedAnew(each, verdict) : each,
+            ),
+          }
+        : deciding(record, { reading, known, verdict }, seq),
+    ));
   }
   return { places };
 }

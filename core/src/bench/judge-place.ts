@@ -1,16 +1,14 @@
 import { judgeEvidence } from '../evidence/evidence';
 import type { Reading } from '../evidence/reading';
 import type { PartsState } from '../engines/parts';
-import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import type { JudgedPart } from '../library/fit-variant';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
-import type { Rejudged } from './bench-events';
-import { besideAt, characteristicOf, judgedBy, placeOf, sheetPlaces } from './places';
-import type { PlacesState, RecordedReading, VerdictFact } from './places';
+import { besideAt, characteristicOf, judgedBy } from './places';
+import type { RecordedReading, VerdictFact } from './places';
 
 /** By which rules a verdict is written: since 6 it says the uncertainty that it was judged with. */
 export type JudgedState = PinState & { readonly rules?: number };
@@ -72,25 +70,4 @@ export function judgeAgain(
   const { pistonMaterial: _then, ...its } = judgedBy(verdict);
   const part = { ...its, ...besideAt(state, place) };
   return judgePlace(state, place, part, reading, verdict.uncertainty ?? instrument?.uncertainty ?? ZERO);
-}
-
-/** The verdicts when the limits change: every reading that counts, judged again, in the order of the sheets. */
-export function rejudgements(state: JudgedState & PlacesState & PartsState): readonly Rejudged[] {
-  const order = new Map(sheetPlaces(state).map((place, i) => [placeKey(place), i]));
-  const rank = (key: string): number => order.get(key) ?? Infinity;
-  return state.places
-    .entries()
-    .filter(([, { readings }]) => readings.some(({ status }) => status === 'current'))
-    .sort(([a], [b]) => rank(a) - rank(b) || (a < b ? -1 : 1))
-    .flatMap(([key, record]) => {
-      const place = placeOf(state, key);
-      if (place === undefined) return [];
-      return record.readings
-        .filter(({ status }) => status === 'current')
-        .map((reading) => ({
-          place: key,
-          reading: reading.seq,
-          verdict: judgeAgain(state, place, reading),
-        }));
-    });
 }

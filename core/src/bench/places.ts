@@ -112,7 +112,20 @@ export interface RecordedReading {
   /** The unit of the field, and the one that was read; null where what was found has none. */
   readonly unit: LengthUnit | null;
   readonly unitUsed: LengthUnit | null;
+  /** What is known by it: of one that decides, with everything that agrees with it. */
   readonly reading: Reading;
+  /** What it said by itself, where that is another. */
+  readonly own?: Reading;
+  /** Of older stories: what it said by itself was not kept. */
+  readonly mixed?: true;
+  /** Taken without seeing what somebody else had found there. */
+  readonly independent?: true;
+  /** The tablet hid what somebody else had found. */
+  readonly blind?: true;
+  /** Limits and verdict were hidden until it was recorded. */
+  readonly limitsHidden?: true;
+  /** It cannot be true together with what stood there, and whoever took it could not say which is wrong. */
+  readonly keptBoth?: true;
   readonly notes: readonly EntryNote[];
   /** The blades that were held together, of each end. */
   readonly stacks?: BladeStacks;

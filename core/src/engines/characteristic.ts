@@ -3,6 +3,7 @@ import type { UnitKind } from '../quantity/figure';
 import type { Grooves, Member } from './groove';
 import type { Metal } from '../quantity/metal';
 import type { InstrumentKind } from '../quantity/instrument-kind';
+import type { PrintedLength } from '../quantity/printed-length';
 
 export const AXES = [
   'cylinder',
@@ -163,6 +164,10 @@ export interface Characteristic {
   readonly depth?: true;
   /** Its readings say how warm part and gauge were, where the shop asks for it. */
   readonly temperatures?: true;
+  /** It is measured by two people, of whom the second does not see what the first one found. */
+  readonly secondLook?: true;
+  /** How far apart readings of it may lie and still be of one size, whoever took them; what both gauges may err where nothing is said. */
+  readonly tolerance?: PrintedLength;
   /** Of what the part is, where it grows otherwise than a steel gauge. */
   readonly metal?: Metal;
   /** The axes that a row about it must name; all of groove, member and station that it has where nothing is said. */

@@ -55,6 +55,18 @@ export interface ToJudge<R> {
   readonly rule: DecisionRule;
 }
 
+/** One reading of several of the same thing. */
+export interface Told<R> {
+  readonly reading: R;
+  /** Expanded, nm; 0 where nothing is measured. */
+  readonly uncertainty: Nanometres;
+}
+/** What several readings come to, and whose it is: the place in their list. */
+export interface ComesTo<R> {
+  readonly reading: R;
+  readonly of: number;
+}
+
 /** Everything that a kind of evidence must answer; its schema and words are found by the same name in `contract`. */
 export interface EvidenceRules<R extends Reading> {
   /** The version of the rule that `judge` follows; it is written beside every verdict in the record. */
@@ -67,4 +79,12 @@ export interface EvidenceRules<R extends Reading> {
   readonly isWithin: (next: R, known: R) => boolean;
   /** What both say together; undefined where they cannot both be true, or nobody can tell. */
   readonly together: (next: R, known: R) => R | undefined;
+  /** Whether two readings of the same thing can both be true; `tolerance` (nm) is how far apart the shop lets them lie. */
+  readonly agree: (a: Told<R>, b: Told<R>, tolerance: number) => boolean;
+  /**
+   * What readings that agree come to together, whichever came first: brackets to what all of them say. Of more than one the
+   * worst decides, by a limit that is not known here.
+   * @param all not empty
+   */
+  readonly comeTo: (all: readonly R[]) => readonly ComesTo<R>[];
 }

@@ -1,7 +1,7 @@
 import { quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
 import type { UnitKind } from '../quantity/figure';
-import type { EvidenceRules, ReadText, ToJudge, Typed } from './evidence-rules';
+import type { ComesTo, EvidenceRules, ReadText, Told, ToJudge, Typed } from './evidence-rules';
 import { evidenceKindOf } from './reading';
 import type { EvidenceKind, Reading, ReadingOf } from './reading';
 import { LIFE_RULES } from './life/life';
@@ -44,3 +44,12 @@ export const bothTogether = (next: Reading, known: Reading): Reading | undefined
   evidenceKindOf(next) === evidenceKindOf(known)
     ? rulesOf(evidenceKindOf(next)).together(next, known)
     : undefined;
+/** Whether two readings of the same thing can both be true; readings of two kinds are of two things. */
+export const canBothBeTrue = (a: Told<Reading>, b: Told<Reading>, tolerance: number): boolean =>
+  evidenceKindOf(a.reading) === evidenceKindOf(b.reading) &&
+  rulesOf(evidenceKindOf(a.reading)).agree(a, b, tolerance);
+/** @param all readings of one kind that agree */
+export function comeTo(all: readonly Reading[]): readonly ComesTo<Reading>[] {
+  const [first] = all;
+  return first === undefined ? [] : rulesOf(evidenceKindOf(first)).comeTo(all);
+}

@@ -1,5 +1,5 @@
 import { own } from '../kernel/own';
-import { rejudgements } from '../bench/judge-place';
+import { rejudgements } from '../bench/rejudgements';
 import type { BenchEvent } from '../bench/bench-events';
 import {
   characteristicOf,
@@ -388,7 +388,7 @@ function confirmLimit(
   );
   const samePerson = look.value ?? null;
   const data = { ...decision, rejudged, choice, lookReason: reason, samePerson };
-  return ok([{ type: 'limitDecided', v: 3, data }]);
+  return ok([{ type: 'limitDecided', v: 4, data }]);
 }
 function isJudgedAs(pin: LimitsPin, key: PlaceKey, verdict: VerdictFact, judged: JudgedFit): boolean {
   const place = parsePlaceKey(key);

@@ -140,20 +140,21 @@ export const FINDING_EVENTS = {
     },
     Slice
   >()(
-    3,
-    (state, { rejudged, choice, samePerson: _same, lookReason: _look, ...decision }, { at, by }) => {
-      const chosen = state.limitChosen.find(({ seq }) => seq === choice);
+    4,
+    (state, { rejudged, choice, samePerson: _same, lookReason: _look, ...decision }, { seq, at, by }) => {
+      const chosen = state.limitChosen.find((each) => each.seq === choice);
       const made =
         chosen === undefined
           ? { by: by.name, at, secondLook: null }
           : { by: chosen.by.name, at: chosen.at, secondLook: by.name };
       return {
-        ...rejudge(state, rejudged),
+        ...rejudge(state, rejudged, seq),
         limitDecisions: [...state.limitDecisions, { ...decision, ...made }],
         limitChosen: othersThan(state, decision),
       };
     },
     (data) => ({ ...data, choice: null, lookReason: null, samePerson: null }),
+    sameWords,
     sameWords,
   ),
   instrumentAccepted: event<{ readonly instrument: string; readonly reason: string }, Slice>()(

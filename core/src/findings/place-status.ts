@@ -5,6 +5,8 @@ import { onceFor } from '../kernel/once-for';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../evidence/verdict';
 import type { FactReport, PartsState } from '../engines/parts';
+import { asksSecondLook, confirmedBy } from '../bench/second-look';
+import type { Route } from '../release/route';
 import { characteristicOf, currentReading, placeAt, slotsBehind, unaskedReason } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { openDeclaration } from './declarations';
@@ -20,6 +22,8 @@ export type PlaceStateWord =
   | 'contested'
   /** Somebody says that a part of it was worked on, and it is not settled. */
   | 'unsettled'
+  /** Within limits by what one person found; a second one has not measured it, or not alike. */
+  | 'secondLook'
   | 'deferred'
   | 'notApplicable'
   | 'declaredNotApplicable';
@@ -37,7 +41,11 @@ export interface PlaceStatus {
   /** Why it is not applicable or deferred. */
   readonly reason: string | undefined;
 }
-export type StatusSlice = PlacesState & PinState & FindingsState & PartsState & ToldBy;
+export type StatusSlice = PlacesState &
+  PinState &
+  FindingsState &
+  PartsState &
+  ToldBy & { readonly route?: Route };
 
 /** By which rules a story is told: a sealed one by those of its day, so that what was printed then is printed for ever. */
 export interface ToldBy {
@@ -133,12 +141,23 @@ function workOut(
     const conceded = byFirst
       ? own(state.concessions, key)?.reading === reading.seq
       : concessionOf(state, key, reading) !== undefined;
+    if (reading.verdict.acceptable && isUnconfirmed(state, place, record)) return is('secondLook', false, reading);
     return is(reading.verdict.verdict, reading.verdict.acceptable || conceded, reading, undefined, conceded);
   }
   const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');
   return last === undefined
     ? is('notTaken', false)
     : is(last.status === 'spent' ? 'spent' : 'void', false, last);
+}
+
+/** A second person is asked to measure here, and none has found the same yet. */
+function isUnconfirmed(state: StatusSlice, place: Place, record: PlaceRecord): boolean {
+  const characteristic = characteristicOf(state, place);
+  return (
+    characteristic !== undefined &&
+    asksSecondLook(state, characteristic) &&
+    confirmedBy(characteristic, record) === undefined
+  );
 }
 
 /** What was reported about the parts that a place depends on, and is not settled. */

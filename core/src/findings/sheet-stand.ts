@@ -31,9 +31,10 @@ const WORST_FIRST: Readonly<Record<PlaceStateWord, number>> = {
   deferred: 9,
   declaredNotApplicable: 10,
   notTaken: 11,
-  serviceable: 12,
-  in: 13,
-  notApplicable: 14,
+  secondLook: 12,
+  serviceable: 13,
+  in: 14,
+  notApplicable: 15,
 };
 /** What was accepted by a concession is no worse than what is worn within its limits. */
 const rankOf = ({ state, conceded }: PlaceStatus): number =>
@@ -48,10 +49,10 @@ export const worstOf = (statuses: readonly PlaceStatus[]): PlaceStatus | undefin
 export const isTaken = ({ state }: Pick<PlaceStatus, 'state'>): boolean => TAKEN.has(state);
 /** Something is known there, and it is neither good nor accepted by somebody. */
 export const isWrong = ({ state, accepted }: Pick<PlaceStatus, 'state' | 'accepted'>): boolean =>
-  TAKEN.has(state) && !accepted;
+  TAKEN.has(state) && !accepted && state !== 'secondLook';
 const TAKEN: ReadonlySet<PlaceStateWord> = new Set([
   ...(['contested', 'unsettled', 'withheld', 'loose', 'tight', 'noLimit'] as const),
-  ...(['notProven', 'serviceable', 'in'] as const),
+  ...(['notProven', 'secondLook', 'serviceable', 'in'] as const),
 ]);
 
 /** @returns one for each sheet, in the order given; a sheet without a place stands at nothing of nothing */

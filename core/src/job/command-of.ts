@@ -2,7 +2,7 @@ import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
 import type { TakenTemperatures } from '../bench/places';
 import type { ReadingTaken } from '../bench/bench-events';
-import type { TakenText } from '../bench/decide-bench';
+import type { TakenText } from '../bench/bench-commands';
 import type { SaidTemperatures } from '../bench/taken-how';
 import type { NewPart, WorkshopFact } from '../engines/parts';
 import { partFactsOf } from '../rework/decide-rework';
@@ -71,6 +71,7 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
           place,
           basedOn: basedOn ?? version(place),
           seen: first.data.parts,
+          ...(first.data.keptBoth === undefined ? {} : { keepBoth: first.data.keptBoth }),
           ...takenOf(first.data),
         },
         toolOf(first.data),
@@ -91,10 +92,14 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
         instead === undefined ? {} : toolOf(instead),
       );
     }
-    case 'readingVoided':
-      return told({ type: 'voidReading', basedOn: version(first.data.place), ...first.data });
-    case 'contestDecided':
-      return told({ type: 'decideContest', basedOn: version(first.data.place), ...first.data });
+    case 'readingVoided': {
+      const { leaves: _, ...voided } = first.data;
+      return told({ type: 'voidReading', basedOn: version(voided.place), ...voided });
+    }
+    case 'contestDecided': {
+      const { leaves: _leaves, voids: _voids, ...kept } = first.data;
+      return told({ type: 'decideContest', basedOn: version(kept.place), ...kept });
+    }
     case 'placeDeferred':
       return told({ type: 'deferPlace', basedOn: version(first.data.place), ...first.data });
     case 'placeResumed':
@@ -241,6 +246,8 @@ function takenOf({
   setting,
   depth,
   temperatures,
+  blind,
+  limitsHidden,
 }: ReadingTaken): TakenText {
   return {
     text,
@@ -249,6 +256,8 @@ function takenOf({
     answers,
     slip,
     ...(typedFirst === undefined ? {} : { typedFirst }),
+    ...(blind === undefined ? {} : { blind }),
+    ...(limitsHidden === undefined ? {} : { limitsHidden }),
     ...(conditions === undefined ? {} : { conditions }),
     ...(setting === undefined
       ? {}

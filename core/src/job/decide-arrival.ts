@@ -21,7 +21,7 @@ import { isInDate } from '../instruments/instrument';
 import { currentPin } from '../library/limit-in-force';
 import { holdsOneOf } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
-import { rejudgements } from '../bench/judge-place';
+import { rejudgements } from '../bench/rejudgements';
 import type { ArrivalCommand, Facts, Opening } from './job-commands';
 import { RULES_VERSION } from './job-events';
 import type { JobEvent } from './job-events';
@@ -93,7 +93,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   }));
   return ok([
     { type: 'jobOpened', v: 3, data: { ...opened, rules } },
-    { type: 'limitsPinned', v: 3, data: { ...pin, reason: 'job opened', rejudged: [] } },
+    { type: 'limitsPinned', v: 4, data: { ...pin, reason: 'job opened', rejudged: [] } },
     ...bores,
   ]);
 }
@@ -312,5 +312,5 @@ function boreFault(
 /** A new pin judges every reading that counts again, and says so in the same event. */
 function pinned(state: JobState, pin: LimitsPin, reason: string): JobEvent {
   const after = { ...state, pins: [...state.pins, pin] };
-  return { type: 'limitsPinned', v: 3, data: { ...pin, reason, rejudged: rejudgements(after) } };
+  return { type: 'limitsPinned', v: 4, data: { ...pin, reason, rejudged: rejudgements(after) } };
 }

@@ -1,4 +1,4 @@
-import type { BenchCommand } from '../bench/decide-bench';
+import type { BenchCommand } from '../bench/bench-commands';
 import type { FindingCommand } from '../findings/decide-findings';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';

@@ -23,9 +23,10 @@ import type { JobState } from './job-state';
  * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
  * 9: how long something may serve is decided and judged.
+ * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 9;
+export const RULES_VERSION = 10;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -53,11 +54,12 @@ export const JOB_EVENTS = {
     LimitsPin & { readonly reason: string; readonly rejudged: readonly Rejudged[] },
     JobState
   >()(
-    3,
-    (state, { reason: _, rejudged, ...pin }) => ({
-      ...rejudge(state, rejudged),
+    4,
+    (state, { reason: _, rejudged, ...pin }, { seq }) => ({
+      ...rejudge(state, rejudged, seq),
       pins: [...state.pins, pin],
     }),
+    sameWords,
     sameWords,
     sameWords,
   ),
@@ -93,8 +95,9 @@ export const JOB_EVENTS = {
   ),
   /** What a change of a part means for the readings beside it, which it does not spend. */
   readingsJudgedAgain: event<{ readonly rejudged: readonly Rejudged[] }, JobState>()(
-    1,
-    (state, { rejudged }) => rejudge(state, rejudged),
+    2,
+    (state, { rejudged }, { seq }) => rejudge(state, rejudged, seq),
+    sameWords,
   ),
   ...FINDING_EVENTS,
   ...REMARK_EVENTS,

@@ -1,7 +1,8 @@
 import { derivedAnew, derivedBy } from '../bench/derive';
 import { judgePlace } from '../bench/judge-place';
 import { currentReading, judgedAt, placeAt } from '../bench/places';
-import type { Rejudged } from '../bench/bench-events';
+import type { Rejudged, ValueDerived } from '../bench/bench-events';
+import { rejudgedAt } from '../bench/rejudgements';
 import { placeKey, placesOf, slotsAt } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
@@ -37,16 +38,18 @@ export function withWhatFollows(
   if (isPinned && pin !== undefined) for (const place of derivedBy(pin).keys()) touched.add(place);
   const derived = !isWorkedOut
     ? []
-    : derivedAnew(after, [...touched]).map((data): JobEvent => ({ type: 'valueDerived', v: 1, data }));
-  const rejudged = judgedAgain(told(after, derived, stamp), slots);
-  return [
-    ...events,
-    ...derived,
-    ...(rejudged.length === 0
-      ? []
-      : [{ type: 'readingsJudgedAgain' as const, v: 1 as const, data: { rejudged } }]),
-  ];
+    : derivedAnew(after, [...touched]).map(asDerived);
+  const derivedToo = told(after, derived, stamp);
+  const rejudged = judgedAgain(derivedToo, slots);
+  if (rejudged.length === 0) return [...events, ...derived];
+  const judged: JobEvent = { type: 'readingsJudgedAgain', v: 2, data: { rejudged } };
+  // Where another reading decides now, what is worked out from the place follows it.
+  const moved = rejudged.flatMap(({ place, known }) => (known === undefined ? [] : [place]));
+  const follows =
+    moved.length === 0 ? [] : derivedAnew(told(derivedToo, [judged], stamp), moved).map(asDerived);
+  return [...events, ...derived, judged, ...follows];
 }
+const asDerived = (data: ValueDerived): JobEvent => ({ type: 'valueDerived', v: 1, data });
 
 function told(state: JobState, events: readonly JobEvent[], stamp: Pick<Stamp, 'at' | 'by'>): JobState {
   let after = state;
@@ -72,6 +75,9 @@ function touchedBy(event: JobEvent): readonly PlaceKey[] {
     case 'readingVoided':
     case 'contestDecided':
       return [event.data.place];
+    // Of readings that agree another one decides by the new limit.
+    case 'limitDecided':
+      return event.data.rejudged.flatMap(({ place, known }) => (known === undefined ? [] : [place]));
     default:
       return [];
   }
@@ -101,12 +107,13 @@ function judgedAgain(state: JobState, slots: readonly SlotKey[]): readonly Rejud
     slots.flatMap((slot) => bySlot.get(slot) ?? []).map((place) => [placeKey(place), place]),
   );
   return [...places].flatMap(([key, place]) => {
-    const reading = currentReading(placeAt(state, key));
-    if (reading === undefined) return [];
-    const { verdict, instrument } = reading;
-    const uncertainty = verdict.uncertainty ?? instrument?.uncertainty ?? ZERO;
-    const again = judgePlace(state, place, judgedAt(state, place), reading.reading, uncertainty);
-    return sameData(again, verdict) ? [] : [{ place: key, reading: reading.seq, verdict: again }];
+    const record = placeAt(state, key);
+    const now = currentReading(record);
+    if (now === undefined) return [];
+    const part = judgedAt(state, place);
+    return rejudgedAt(state, record, key, ({ reading, verdict, instrument }) =>
+      judgePlace(state, place, part, reading, verdict.uncertainty ?? instrument?.uncertainty ?? ZERO),
+    ).filter(({ reading, verdict }) => reading !== now.seq || !sameData(verdict, now.verdict));
   });
 }
 

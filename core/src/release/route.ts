@@ -31,6 +31,8 @@ export interface GateRule {
   readonly conditions: readonly Condition[];
   /** The characteristics whose sheets are taken in this stage. */
   readonly sheets: readonly string[];
+  /** The characteristics among them of which a second person measures every place, without seeing what the first one found. */
+  readonly secondLooks?: readonly string[];
   readonly signedBy: readonly Role[];
   /** Whether who did the work behind the gate may sign it. */
   readonly independent: boolean;

@@ -42,10 +42,20 @@ export const LIFE_RULES: EvidenceRules<LifeReading> = {
   },
   isWithin: (next, known) =>
     next.orMore === true ? next.count <= known.count : known.orMore !== true && next.count === known.count,
-  together: (next, known) => {
-    if (next.orMore === true && known.orMore === true) return next.count >= known.count ? next : known;
-    const [open, exact] = next.orMore === true ? [next, known] : [known, next];
-    if (open.orMore !== true) return next.count === known.count ? next : undefined;
-    return exact.count >= open.count ? exact : undefined;
+  together,
+  agree: (a, b) => together(a.reading, b.reading) !== undefined,
+  comeTo: (all) => {
+    const known = all.reduce((so, each) => together(each, so) ?? so);
+    return [
+      { reading: known, of: all.findLastIndex((each) => each.count === known.count && each.orMore === known.orMore) },
+    ];
   },
 };
+
+/** A count that is known is one; of two that are only the least, the larger says more. */
+function together(next: LifeReading, known: LifeReading): LifeReading | undefined {
+  if (next.orMore === true && known.orMore === true) return next.count >= known.count ? next : known;
+  const [open, exact] = next.orMore === true ? [next, known] : [known, next];
+  if (open.orMore !== true) return next.count === known.count ? next : undefined;
+  return exact.count >= open.count ? exact : undefined;
+}

@@ -5,7 +5,7 @@ import { readDeviation } from './read-deviation';
 import { readEntry } from './read-entry';
 import { readStrip } from './read-strip';
 import type { SizeReading } from './size-reading';
-import { isWithin, withKnown } from './sizes-together';
+import { canBothBe, isWithin, sizesComeTo, withKnown } from './sizes-together';
 
 /** A length that was measured: with blades, or read from a tool. */
 export const SIZE_RULES: EvidenceRules<SizeReading> = {
@@ -26,4 +26,6 @@ export const SIZE_RULES: EvidenceRules<SizeReading> = {
     judge({ limit, reading, partState, uncertainty, rule }),
   isWithin,
   together: withKnown,
+  agree: canBothBe,
+  comeTo: sizesComeTo,
 };

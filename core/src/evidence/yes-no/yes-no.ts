@@ -26,4 +26,6 @@ export const YES_NO_RULES: EvidenceRules<YesNoReading> = {
   },
   isWithin: (next, known) => next.answer === known.answer,
   together: (next, known) => (next.answer === known.answer ? next : undefined),
+  agree: (a, b) => a.reading.answer === b.reading.answer,
+  comeTo: (all) => all.flatMap((reading, of) => (of === all.length - 1 ? [{ reading, of }] : [])),
 };

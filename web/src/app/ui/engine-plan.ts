@@ -16,6 +16,7 @@ const RANK: Readonly<Record<PlaceStateWord, true>> = {
   withheld: true,
   contested: true,
   unsettled: true,
+  secondLook: true,
   spent: true,
   void: true,
   deferred: true,
