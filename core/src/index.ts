@@ -94,6 +94,8 @@ export * from './bench/bench-commands';
 export * from './bench/repeats';
 export * from './bench/second-look';
 export * from './bench/rejudgements';
+export * from './bench/as-seen';
+export * from './bench/typed-alike';
 export * from './bench/spread-of-set';
 export * from './bench/bore-report';
 export * from './bench/fit-from-parts';

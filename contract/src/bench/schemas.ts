@@ -42,7 +42,11 @@ export const rejudgedThen = z.array(z.object(judgedThen));
 export const rejudged = z.array(
   z.object({ ...judgedThen, known: z.exactOptional(reading) }) satisfies z.ZodType<Rejudged>,
 );
-const standing = z.object({ reading: z.int(), known: reading, verdict: verdictFact }) satisfies z.ZodType<Standing>;
+const standing = z.object({
+  reading: z.int(),
+  known: reading,
+  verdict: verdictFact,
+}) satisfies z.ZodType<Standing>;
 
 const lengths = z.array(lengthOnTheWire).min(2).max(4);
 const stacks = z.object({ goes: z.exactOptional(lengths), stops: z.exactOptional(lengths) });

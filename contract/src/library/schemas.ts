@@ -30,17 +30,19 @@ import type {
 import { clockEventData } from '../common/clock';
 import type { DeepReadonly } from '../common/values';
 import {
+  boundOnTheWire,
   documentWord,
   figureUnit,
   id,
   instant,
   isoDate,
-  boundOnTheWire,
   lengthOnTheWire,
+  lengthUnit,
   name,
   partState,
   perBound,
   printedFigure,
+  printedLength,
   reason,
   revisionWord,
   sha256,
@@ -137,6 +139,11 @@ export const libraryEventData = {
   revisionWithdrawn: z.object({ revision: name, reason, then: z.enum(AFTER_WITHDRAWAL) }),
   characteristicDefined: z.object({ characteristic }),
   temperaturesAsked: z.object({ characteristic: id, asked: z.boolean() }),
+  secondLookAsked: z.object({
+    characteristic: id,
+    asked: z.boolean(),
+    tolerance: printedLength.nullable(),
+  }),
   kindOrderSet: z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), reason }),
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
   importFinished: z.object({ batchOf: z.string() }),
@@ -306,6 +313,12 @@ export const askTemperaturesRequest = z.strictObject({
   characteristic: id,
   asked: z.boolean(),
 });
+export const askSecondLookRequest = z.strictObject({
+  id: z.uuid(),
+  characteristic: id,
+  asked: z.boolean(),
+  tolerance: z.strictObject({ text: text(40), unit: lengthUnit }).nullable(),
+});
 export const setKindOrderRequest = z.strictObject({
   id: z.uuid(),
   engineClass: z.enum(ENGINE_CLASSES),
@@ -391,8 +404,14 @@ export const libraryView = z.object({
   total: z.int(),
   revisions: z.array(revisionSummary),
   models: z.array(modelSummary),
-  /** `warm`: the shop reads the temperatures of part and gauge with every reading of it. */
-  characteristics: z.array(characteristic.extend({ ours: z.boolean(), warm: z.boolean() })),
+  /** `warm`: the shop reads the temperatures of part and gauge with every reading of it; `looks`: who measures it twice. */
+  characteristics: z.array(
+    characteristic.extend({
+      ours: z.boolean(),
+      warm: z.boolean(),
+      looks: z.object({ asked: z.boolean(), tolerance: printedLength.nullable() }),
+    }),
+  ),
   orders: z.array(
     z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
   ),

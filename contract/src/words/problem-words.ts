@@ -370,6 +370,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'the list of characteristics',
     next: 'Take one of the list, or add it there first.',
   }),
+  NO_SECOND_LOOK: ({ characteristic }) => ({
+    what: `${characteristic} is worked out`,
+    where: 'the second look',
+    next: 'Ask for a second look at what it is worked out from.',
+  }),
+  TOLERANCE_WRONG: ({ characteristic, text }) => ({
+    what: `"${text}" is no tolerance of ${characteristic.toLowerCase()}`,
+    where: 'how far apart two readings may lie',
+    next: 'Type a size above 0 in its unit, or leave it empty.',
+  }),
   NO_TEMPERATURES: ({ characteristic }) => ({
     what: `${characteristic} is no size that somebody measures: no temperature is read for it`,
     where: 'the list of characteristics',

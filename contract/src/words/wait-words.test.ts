@@ -18,7 +18,19 @@ const STATE = {
       characteristics: [{ id: 'ringGap', name: 'Ring end gap', words: { tight: 'tight', loose: 'loose' } }],
     },
   ],
-  places: new Map([[at(1), { readings: [{ instrument: { unit: 'thou' } }] }]]),
+  places: new Map<string, object>([
+    [at(1), { contested: [], readings: [{ status: 'current', instrument: { unit: 'thou' } }] }],
+    [
+      at(2),
+      {
+        contested: [1, 2],
+        readings: [
+          { seq: 1, by: { id: 'ivo' } },
+          { seq: 2, by: { id: 'sanna' } },
+        ],
+      },
+    ],
+  ]),
   route: { gates: [{ stage: 'arrival', label: 'Arrival' }] },
 } as unknown as JobState;
 const PLACE = 'Cyl 1, top compression ring, top of ring travel';
@@ -42,8 +54,8 @@ test.each<[Wait, string]>([
   [{ kind: 'gate', gate: 'arrival' }, 'the Arrival gate'],
   [{ kind: 'gate', gate: 'release' }, 'the release gate'],
   [
-    { kind: 'finding', finding: finding({ kind: 'contested', place: at(1) }) },
-    `${PLACE}: it was measured, and not alike`,
+    { kind: 'finding', finding: finding({ kind: 'contested', place: at(2) }) },
+    `${PLACE.replace('1', '2')}: two people measured it, and not alike`,
   ],
 ])('a gate that waits: %j', (wait, words) => expect(waitWords(STATE, wait)).toBe(words));
 

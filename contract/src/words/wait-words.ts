@@ -92,7 +92,6 @@ export function findingWords(state: JobState, finding: Finding): string {
 /** Who disagrees at a place: two readings of one person are never two people's. */
 export function contestWords({ contested, readings }: PlaceRecord): string {
   const people = new Set(readings.filter(({ seq }) => contested.includes(seq)).map(({ by }) => by.id));
-  if (contested.length === 0) return 'it was measured, and not alike';
   if (people.size > 2) return `${people.size} people measured it, and not alike`;
   return people.size === 2
     ? 'two people measured it, and not alike'

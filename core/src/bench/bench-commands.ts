@@ -52,4 +52,3 @@ export type BenchCommand =
   | ({ readonly type: 'deferPlace'; readonly reason: string } & At)
   | ({ readonly type: 'resumePlace' } & At)
   | ({ readonly type: 'declareNotApplicable'; readonly reason: string } & At);
-

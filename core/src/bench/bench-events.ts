@@ -86,7 +86,9 @@ export const BENCH_EVENTS = {
         status: taken.unfit !== undefined ? 'void' : taken.late === null ? 'current' : 'spent',
         ...(why === undefined ? {} : { ended: { seq, why } }),
       };
-      const changed = atPlace(state, place, (record) => withReading(record, reading, { refines, contests, decides }));
+      const changed = atPlace(state, place, (record) =>
+        withReading(record, reading, { refines, contests, decides }),
+      );
       return { ...changed, measuredAt: measuredAlso(state, taken.parts, place) };
     },
     (data) => ({ ...data, basedOn: null, late: null }),

@@ -48,7 +48,12 @@ export function decideBench(
         contestFault(record, place) ??
         countsFault(state, record, place, reading);
       if (fault !== undefined) return fault;
-      const data = { place, reading, reason: command.reason.trim(), leaves: leftBy(state, place, record, reading) };
+      const data = {
+        place,
+        reading,
+        reason: command.reason.trim(),
+        leaves: leftBy(state, place, record, reading),
+      };
       return ok([{ type: 'readingVoided', v: 2, data }]);
     }
     case 'decideContest': {
@@ -62,7 +67,9 @@ export function decideBench(
         reasonFault(command.reason, 'decide between two readings');
       if (fault !== undefined) return fault;
       const data = { place, keep: command.keep, reason: command.reason.trim() };
-      return ok([{ type: 'contestDecided', v: 2, data: { ...data, ...decided(state, place, record, command.keep) } }]);
+      return ok([
+        { type: 'contestDecided', v: 2, data: { ...data, ...decided(state, place, record, command.keep) } },
+      ]);
     }
     case 'deferPlace':
     case 'declareNotApplicable': {
@@ -219,9 +226,8 @@ function putBeside(
   const all = standingAt(record);
   const mine: Stood = { ...taken, seq: NOT_YET, by };
   const data = { place, basedOn, ...taken, ...independence(all, taken, basedOn, by) };
-  const event = (
-    more: Pick<ReadingTaken, 'refines' | 'contests'> & Partial<ReadingTaken>,
-  ): Decided => ok([{ type: 'readingTaken', v: 7, data: { ...data, ...more } }]);
+  const event = (more: Pick<ReadingTaken, 'refines' | 'contests'> & Partial<ReadingTaken>): Decided =>
+    ok([{ type: 'readingTaken', v: 7, data: { ...data, ...more } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
   // What a question speaks against is kept as void: it was taken, and is evidence of nothing.
   if (taken.late !== null || taken.unfit !== undefined) return event({ refines: null, contests: false });
@@ -258,8 +264,7 @@ function independence(
   by: Pick<Actor, 'id'>,
 ): Pick<ReadingTaken, 'independent'> {
   const others = all.filter((each) => each.by.id !== by.id);
-  const isUnseen =
-    blind === true || others.every((each) => each.basedOn !== null && basedOn <= each.basedOn);
+  const isUnseen = blind === true || others.every((each) => each.basedOn !== null && basedOn <= each.basedOn);
   return others.length > 0 && isUnseen ? { independent: true } : {};
 }
 

@@ -55,7 +55,10 @@ const toldOf = (reading: Stood): Told<Reading> => ({
  * @param judgedOf how a reading at the place is judged
  * @returns undefined where there are none
  */
-export function knownBy(all: readonly Stood[], judgedOf: (reading: Stood) => VerdictFact): Standing | undefined {
+export function knownBy(
+  all: readonly Stood[],
+  judgedOf: (reading: Stood) => VerdictFact,
+): Standing | undefined {
   const unsure = nanometres(Math.max(0, ...all.map((each) => toldOf(each).uncertainty)));
   const could = comeTo(all.map(ownOf)).flatMap(({ reading: known, of }): Standing[] => {
     const its = all[of];

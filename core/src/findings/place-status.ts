@@ -141,7 +141,8 @@ function workOut(
     const conceded = byFirst
       ? own(state.concessions, key)?.reading === reading.seq
       : concessionOf(state, key, reading) !== undefined;
-    if (reading.verdict.acceptable && isUnconfirmed(state, place, record)) return is('secondLook', false, reading);
+    if (reading.verdict.acceptable && isUnconfirmed(state, place, record))
+      return is('secondLook', false, reading);
     return is(reading.verdict.verdict, reading.verdict.acceptable || conceded, reading, undefined, conceded);
   }
   const last = record.readings.findLast(({ status }) => status === 'spent' || status === 'void');

@@ -36,9 +36,7 @@ export function withWhatFollows(
   // Another pin may measure elsewhere: every value is held against what it now rests on.
   const pin = currentPin(after);
   if (isPinned && pin !== undefined) for (const place of derivedBy(pin).keys()) touched.add(place);
-  const derived = !isWorkedOut
-    ? []
-    : derivedAnew(after, [...touched]).map(asDerived);
+  const derived = !isWorkedOut ? [] : derivedAnew(after, [...touched]).map(asDerived);
   const derivedToo = told(after, derived, stamp);
   const rejudged = judgedAgain(derivedToo, slots);
   if (rejudged.length === 0) return [...events, ...derived];

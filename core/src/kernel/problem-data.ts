@@ -90,6 +90,8 @@ export interface ProblemData {
   };
   SETTING_OPEN: { readonly place: string; readonly text: string };
   CHARACTERISTIC_UNKNOWN: { readonly characteristic: string };
+  NO_SECOND_LOOK: { readonly characteristic: string };
+  TOLERANCE_WRONG: { readonly characteristic: string; readonly text: string };
   NO_TEMPERATURES: { readonly characteristic: string };
   DEPTH_OPEN: { readonly place: string; readonly station: string; readonly text: string };
   TEMPERATURE_OPEN: { readonly place: string; readonly text: string };

@@ -11,6 +11,10 @@ import { secondLook } from '../people/second-person';
 import type { SecondPersonPolicy } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { DocumentRevision } from './document';
+import { evidenceOf } from '../evidence/evidence';
+import { sameData } from '../kernel/same-data';
+import { decimalLength } from '../quantity/decimal-length';
+import type { PrintedLength } from '../quantity/printed-length';
 import type { LibraryCommand } from './library-commands';
 import type { LibraryEvent } from './library-events';
 import { revisionDigest } from './library-state';
@@ -126,6 +130,21 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
           : [{ type: 'temperaturesAsked', v: 1, data: { characteristic, asked } }],
       );
     }
+    case 'askSecondLook': {
+      const { characteristic, asked, tolerance } = command;
+      const known = [...facts.shipped, ...Object.values(state.characteristics)].find(
+        ({ id }) => id === characteristic,
+      );
+      if (known === undefined) return refuse('CHARACTERISTIC_UNKNOWN', { characteristic });
+      if (evidenceOf(known) === undefined || known.from !== undefined)
+        return refuse('NO_SECOND_LOOK', { characteristic: known.name });
+      const size = tolerance === null ? null : toleranceOf(known, tolerance);
+      if (size === undefined)
+        return refuse('TOLERANCE_WRONG', { characteristic: known.name, text: tolerance?.text ?? '' });
+      const data = { characteristic, asked, tolerance: size };
+      const now = own(state.secondLooks, characteristic) ?? { asked: false, tolerance: null };
+      return ok(sameData({ characteristic, ...now }, data) ? [] : [{ type: 'secondLookAsked', v: 1, data }]);
+    }
     case 'setKindOrder': {
       const { engineClass, order } = command;
       const reason = command.reason.trim();
@@ -197,4 +216,15 @@ function draftOf(state: LibraryState, id: string): Result<KeptRevision, Problem>
   const kept = own(state.revisions, id);
   if (kept === undefined) return refuse('REVISION_UNKNOWN', { revision: id });
   return kept.published === undefined ? ok(kept) : refuse('REVISION_PUBLISHED', { revision: id });
+}
+
+/** A size that can be a tolerance: of a length, and above nothing. */
+function toleranceOf(
+  known: Characteristic,
+  { text, unit }: NonNullable<Extract<LibraryCommand, { type: 'askSecondLook' }>['tolerance']>,
+): PrintedLength | undefined {
+  const nm = decimalLength(text.trim().replace(',', '.'), unit);
+  return nm === undefined || nm <= 0 || quantityOf(known) !== 'length'
+    ? undefined
+    : { text: text.trim(), unit, nm };
 }

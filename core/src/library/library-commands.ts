@@ -1,3 +1,4 @@
+import type { LengthUnit } from '../quantity/length-unit';
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
@@ -26,6 +27,13 @@ export type LibraryCommand =
     }
   | { readonly type: 'defineCharacteristic'; readonly characteristic: Characteristic }
   | { readonly type: 'askTemperatures'; readonly characteristic: string; readonly asked: boolean }
+  | {
+      readonly type: 'askSecondLook';
+      readonly characteristic: string;
+      readonly asked: boolean;
+      /** How far apart two people's readings may lie; null where what both gauges may err decides. */
+      readonly tolerance: { readonly text: string; readonly unit: LengthUnit } | null;
+    }
   | {
       readonly type: 'setKindOrder';
       readonly engineClass: EngineClass;

@@ -11,6 +11,7 @@ import type {
   KeptRevision,
   LibraryStamp,
   LibraryState,
+  SecondLook,
 } from './library-state';
 import type { DocumentKind } from './limit-row';
 
@@ -100,6 +101,12 @@ export const LIBRARY_EVENTS = {
         ...temperatures.filter((each) => each !== characteristic),
         ...(asked ? [characteristic] : []),
       ],
+    }),
+  ),
+  secondLookAsked: library<{ readonly characteristic: string } & SecondLook>()(
+    1,
+    ({ secondLooks }, { characteristic, asked, tolerance }) => ({
+      secondLooks: { ...secondLooks, [characteristic]: { asked, tolerance } },
     }),
   ),
   kindOrderSet: library<{

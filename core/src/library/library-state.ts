@@ -1,4 +1,5 @@
 import type { Characteristic } from '../engines/characteristic';
+import type { PrintedLength } from '../quantity/printed-length';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
 import { digestOf } from '../record/digest';
@@ -40,6 +41,11 @@ export interface ImportedDraft {
   /** Files that came with it, on disk already. */
   readonly attachments?: readonly AttachedFile[];
 }
+/** What the shop says about the second look at what is measured. */
+export interface SecondLook {
+  readonly asked: boolean;
+  readonly tolerance: PrintedLength | null;
+}
 export interface LibraryState {
   readonly models: Readonly<Record<string, { readonly model: EngineModel; readonly digest: string }>>;
   readonly revisions: Readonly<Record<string, KeptRevision>>;
@@ -47,6 +53,8 @@ export interface LibraryState {
   readonly characteristics: Readonly<Record<string, Characteristic>>;
   /** Of which characteristics the shop reads temperatures with every reading. */
   readonly temperatures: readonly string[];
+  /** Of which characteristics two people measure every place, and how far apart any two readings of one place may lie. */
+  readonly secondLooks: Readonly<Record<string, SecondLook>>;
   /** The shop's order of document kinds, per class of engine, where it set one. */
   readonly orders: Readonly<Partial<Record<EngineClass, readonly DocumentKind[]>>>;
   /** Imports that are not finished: nothing of them is in the library yet. */
@@ -57,6 +65,7 @@ export const EMPTY_LIBRARY: LibraryState = {
   revisions: {},
   characteristics: {},
   temperatures: [],
+  secondLooks: {},
   orders: {},
   imports: {},
 };

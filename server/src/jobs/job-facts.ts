@@ -15,12 +15,14 @@ import {
 } from '@oak-gate/core';
 import type {
   Actor,
+  Characteristic,
   CheckedDocument,
   EngineFacts,
   EngineModel,
   Facts,
   JobCommand,
   JobState,
+  LibraryState,
   LimitsPin,
   Route,
 } from '@oak-gate/core';
@@ -47,13 +49,24 @@ export function pinToday(
     model,
     characteristics: [...catalogue.characteristics, ...Object.values(library.characteristics)]
       .filter(({ id }) => route.gates.some(({ sheets }) => sheets.includes(id)))
-      .map((each) => (library.temperatures.includes(each.id) ? { ...each, temperatures: true } : each)),
+      .map((each) => asShopAsks(library, each)),
     revisions: currentRevisions(library, on),
     policy: policyOf(library, model.engineClass, catalogue.policyFor),
     engine: context,
     diameterBasis,
     cylinders: cylinderContexts(model, engine),
   });
+}
+
+/** A characteristic with what the shop asks of everybody who measures it. */
+function asShopAsks({ temperatures, secondLooks }: LibraryState, each: Characteristic): Characteristic {
+  const { asked, tolerance } = own(secondLooks, each.id) ?? { asked: false, tolerance: null };
+  return {
+    ...each,
+    ...(temperatures.includes(each.id) ? { temperatures: true as const } : {}),
+    ...(asked ? { secondLook: true as const } : {}),
+    ...(tolerance === null ? {} : { tolerance }),
+  };
 }
 
 /** What would be pinned for an open job today. @throws ProblemError MODEL_UNKNOWN */

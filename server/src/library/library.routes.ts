@@ -1,4 +1,5 @@
 import {
+  askSecondLookRequest,
   askTemperaturesRequest,
   defineCharacteristicRequest,
   engineModelFile,
@@ -82,6 +83,11 @@ export function libraryRoutes(services: Services): Router {
     await library.execute(id, { type: 'askTemperatures', characteristic, asked }, actorOf(res));
     res.status(201).json({ characteristic, asked });
   });
+  router.post('/characteristics/second-look', async (req, res) => {
+    const { id, ...asked } = bodyOf(askSecondLookRequest, req);
+    await library.execute(id, { type: 'askSecondLook', ...asked }, actorOf(res));
+    res.status(201).json(asked);
+  });
   router.post('/orders', async (req, res) => {
     const { id, engineClass, order, reason } = bodyOf(setKindOrderRequest, req);
     await library.execute(id, { type: 'setKindOrder', engineClass, order, reason }, actorOf(res));
@@ -154,6 +160,7 @@ function listView(library: Library, state: LibraryState, asked: string): Library
       ...each,
       ours: Object.hasOwn(state.characteristics, each.id),
       warm: state.temperatures.includes(each.id),
+      looks: own(state.secondLooks, each.id) ?? { asked: false, tolerance: null },
     })),
     orders: ENGINE_CLASSES.map((engineClass) => ({
       engineClass,

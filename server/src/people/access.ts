@@ -65,6 +65,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /library/models/:id/file': 'signedIn',
   'POST /library/models': library,
   'POST /library/characteristics': library,
+  'POST /library/characteristics/second-look': library,
   'POST /library/characteristics/temperatures': library,
   'POST /library/orders': library,
   'GET /library/imports': 'signedIn',

@@ -181,6 +181,7 @@ async function projectLibrary(
     case 'revisionWithdrawn':
     case 'characteristicDefined':
     case 'temperaturesAsked':
+    case 'secondLookAsked':
     case 'kindOrderSet':
     case 'clockSteppedBack':
     case 'clockPutRight':

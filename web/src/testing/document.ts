@@ -63,7 +63,7 @@ export const libraryOf = (part: object = {}) => ({
       digest: 'a'.repeat(64),
     },
   ],
-  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false })),
+  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false, looks: { asked: false, tolerance: null } })),
   orders: [],
   routes: [{ id: 'ring-gaps', covers: 'ring end gaps' }],
   ...part,

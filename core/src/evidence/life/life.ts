@@ -47,7 +47,10 @@ export const LIFE_RULES: EvidenceRules<LifeReading> = {
   comeTo: (all) => {
     const known = all.reduce((so, each) => together(each, so) ?? so);
     return [
-      { reading: known, of: all.findLastIndex((each) => each.count === known.count && each.orMore === known.orMore) },
+      {
+        reading: known,
+        of: all.findLastIndex((each) => each.count === known.count && each.orMore === known.orMore),
+      },
     ];
   },
 };

@@ -58,14 +58,11 @@ export function canBothBe(a: Told<SizeReading>, b: Told<SizeReading>, tolerance:
 export function sizesComeTo(all: readonly SizeReading[]): readonly ComesTo<SizeReading>[] {
   const brackets = all.flatMap((reading, of) => (isBracket(reading) ? [{ reading, of }] : []));
   const shown = all.flatMap((reading, of) => (isBracket(reading) ? [] : [{ reading, of }]));
-  const narrowed = brackets.reduce<ComesTo<SizeReading> | undefined>(
-    (so, { reading, of }, i) => {
-      if (i === 0) return { reading, of };
-      const both = so === undefined ? undefined : withKnown(reading, so.reading);
-      return both === undefined ? undefined : { reading: both, of };
-    },
-    undefined,
-  );
+  const narrowed = brackets.reduce<ComesTo<SizeReading> | undefined>((so, { reading, of }, i) => {
+    if (i === 0) return { reading, of };
+    const both = so === undefined ? undefined : withKnown(reading, so.reading);
+    return both === undefined ? undefined : { reading: both, of };
+  }, undefined);
   if (narrowed === undefined) return [...brackets, ...shown];
   const { lo, hi } = intervalOf(narrowed.reading);
   const isInside = ({ reading }: ComesTo<SizeReading>): boolean => {

@@ -47,7 +47,8 @@ function bench(demo = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417')) {
   const hand = TestBed.inject(BenchHand);
   function tell(): void {
     // The reducer replays entries; here the state is put in as it stands.
-    Object.defineProperty(hand.at, 'job', { value: () => demo.job, configurable: true });
+    for (const seen of ['job', 'judging'])
+      Object.defineProperty(hand.at, seen, { value: () => demo.job, configurable: true });
   }
   tell();
   hand.at.stage.set('rings');
@@ -89,7 +90,7 @@ describe('recording', () => {
     expect([hand.text(), hand.at.key(), hand.problemWords()?.title]).toEqual([
       '44/46',
       SKIRT,
-      'Two people measured this place',
+      'Readings of this place contradict each other',
     ]);
   });
   test('inches in a thou field take Enter twice', () => {
@@ -328,6 +329,7 @@ describe('keys', () => {
       lookUp: () => calls.push('lookUp'),
       draw: () => 0,
       sayHow: () => calls.push('sayHow'),
+      hideLimits: () => calls.push('hideLimits'),
       turnRoute: () => calls.push('turnRoute'),
     });
     return { calls, prevented: event.defaultPrevented };

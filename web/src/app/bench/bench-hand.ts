@@ -19,6 +19,7 @@ import {
   questionsFor,
   showExact,
   parsePlaceKey,
+  typedAlike,
   unitOfSheet,
 } from '@oak-gate/core';
 import type {
@@ -26,11 +27,13 @@ import type {
   Answer,
   EvidenceKind,
   JobDraft,
+  JobState,
   PlaceKey,
   PlaceStateWord,
   Problem,
   SlipChoice,
   TakenText,
+  TypedAlike,
 } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
@@ -46,13 +49,16 @@ import { changedUnder, Drafts } from './drafts';
 import { isUnsaid } from './said-how';
 import type { SaidHow } from './said-how';
 import type { Move } from './grid-moves';
+import { say } from './next-step';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
+import type { Understanding } from './understanding';
 
 /** What waits for one more key before it is done. */
 export type Asking =
   | { readonly kind: 'inches' | 'size' }
   | { readonly kind: 'slip' }
+  | { readonly kind: 'alike'; readonly which: TypedAlike }
   | { readonly kind: 'question' | 'void'; readonly text: string }
   | {
       readonly kind: 'correct';
@@ -70,6 +76,8 @@ export interface Said {
   readonly words: string;
 }
 const NOTHING_SAID: SaidHow = { conditions: [] };
+/** What is said of a place while its limits are hidden: nothing that would tell where they lie. */
+const BRACKET_IT = say('Measure it: with blades, which one goes and which one stops.');
 
 /** What is left when the hand has gone past the last place. */
 export interface BenchEnd {
@@ -265,11 +273,21 @@ export class BenchHand {
     if (job === undefined || place === undefined || characteristic === undefined || this.needsGauge())
       return undefined;
     const setTo = this.setTo();
-    return understand(job, place, characteristic, this.instrument(), this.at.part(), this.text(), setTo);
+    // It is judged by the limits, also where they are shown only afterwards.
+    return understand(
+      this.at.judging() ?? job,
+      place,
+      characteristic,
+      this.instrument(),
+      this.at.part(),
+      this.text(),
+      setTo,
+    );
   });
   readonly next = computed(() => {
-    const job = this.at.job();
+    const job = this.at.shown();
     const status = this.at.status();
+    if (this.at.hidesLimit() && this.kind() === 'size' && this.at.lacks() === undefined) return BRACKET_IT;
     return job === undefined || status === undefined
       ? undefined
       : nextStep(job, status, this.instrument(), this.at.part());
@@ -309,7 +327,13 @@ export class BenchHand {
     const instrument = this.instrument();
     const blades = instrument === undefined ? undefined : bladeSizes(instrument);
     const limit = this.at.limit();
-    if (this.kind() !== 'size' || blades === undefined || limit?.state !== 'inForce') return undefined;
+    if (this.kind() !== 'size' || blades === undefined) return undefined;
+    if (this.at.hidesLimit()) {
+      // The blade to try is found by halving: one that settles the verdict would tell where the limit lies.
+      const blind = nextBlade({ blades, limit: {}, aim: 'size', ...this.tries() });
+      return 'try' in blind ? blind.try : undefined;
+    }
+    if (limit?.state !== 'inForce') return undefined;
     const question = { blades, limit: limit.limit, partState: this.at.partState(), ...this.tries() };
     const advice = nextBlade({ ...question, aim: 'verdict' });
     if ('try' in advice) return advice.try;
@@ -451,7 +475,10 @@ export class BenchHand {
     const instrument = this.instrument();
     const { conditions, setting, temperatures } = this.saidHow();
     const depth = this.depthHere();
+    const isFirst = this.at.hidesLimit();
     return {
+      ...(this.at.isHidden() ? { blind: true } : {}),
+      ...(isFirst ? { limitsHidden: true } : {}),
       text: this.text(),
       unit: instrument?.unit ?? null,
       instrument: instrument?.id ?? null,
@@ -511,6 +538,11 @@ export class BenchHand {
       this.asking.set({ kind: 'void', text: no });
       return;
     }
+    const alike = this.asksAlike(job);
+    if (alike !== undefined) {
+      this.asking.set({ kind: 'alike', which: alike });
+      return;
+    }
     const taken = this.taken();
     const refused = this.desk.handIn(
       { type: 'takeReading', place: key, ...taken },
@@ -530,17 +562,53 @@ export class BenchHand {
     }
     this.problem.set(refused);
     if (refused !== undefined) return;
+    this.isRecorded(key, taken.text, understood, no !== undefined);
+  }
+  /** What was handed in is here: the hand goes on, and says how it is judged. */
+  private isRecorded(key: PlaceKey, text: string, understood: Understanding, isVoid: boolean): void {
     this.lastTaken.set(key);
     this.clear();
     // The place is still to be measured: the hand stays there.
-    if (no === undefined) this.move('next');
+    if (!isVoid) this.move('next');
+    const job = this.at.judging();
+    const isContested = job !== undefined && placeAt(job, key).contested.length > 0;
     this.said.set({
       place: key,
-      text: taken.text,
-      ...(no === undefined
-        ? { verdict: understood.verdict, words: understood.verdictWords }
-        : { verdict: 'void', words: 'kept as void' }),
+      text,
+      ...(isVoid
+        ? { verdict: 'void', words: 'kept as void' }
+        : isContested
+          ? { verdict: 'contested', words: 'not alike: an inspector decides' }
+          : { verdict: understood.verdict, words: understood.verdictWords }),
     });
+  }
+  /** Once for a sheet, and politely: what is typed looks like the readings before it. The second Enter records it. */
+  private asksAlike(job: JobState): TypedAlike | undefined {
+    const [place, person, asked] = [this.at.place(), this.person(), this.asking()];
+    const key = this.at.key();
+    if (place === undefined || person === undefined || key === undefined || asked?.kind === 'alike')
+      return undefined;
+    const typed = this.understood()?.typed;
+    const which =
+      typed === undefined ? undefined : typedAlike(this.at.judging() ?? job, place, person, typed);
+    const sheet = `${job.id} ${person.id} ${place.characteristic} ${which ?? ''}`;
+    if (which === undefined || this.askedAlike.has(sheet)) return undefined;
+    this.askedAlike.add(sheet);
+    return which;
+  }
+  private readonly askedAlike = new Set<string>();
+  /** Nobody here can say which is wrong: both stand, and an inspector decides. */
+  keepBoth(): void {
+    const [key, job, understood, asking] = [this.at.key(), this.at.job(), this.understood(), this.asking()];
+    if (key === undefined || job === undefined || understood?.kind !== 'read') return;
+    if (asking?.kind !== 'correct' || !asking.instead) return;
+    const taken = this.taken();
+    const problem = this.desk.handIn(
+      { type: 'takeReading', place: key, keepBoth: true, ...taken },
+      this.draft()?.seen ?? job,
+    );
+    this.problem.set(problem);
+    if (problem === undefined) this.isRecorded(key, taken.text, understood, false);
   }
 
   /** Takes the last reading back: the last one of this hand, or the one at this place. */

@@ -11,6 +11,7 @@ interface Bench {
   readonly sayHow: () => void;
   readonly turnRoute: () => void;
   readonly draw: () => void;
+  readonly hideLimits: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -19,7 +20,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafplnsd';
+const COMMANDS = 'gxyrafplnsdb';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -74,6 +75,10 @@ export function benchKeys(event: KeyboardEvent, bench: Bench): void {
     return done(() => {
       hand.move(arrow);
     });
+  if (asking?.kind === 'correct' && asking.instead && event.key === '5')
+    return done(() => {
+      hand.keepBoth();
+    });
   if (asking?.kind === 'correct' && /^[1-4]$/.test(event.key))
     return done(() => {
       hand.correct(Number(event.key));
@@ -99,7 +104,7 @@ const isAnswerKey = (hand: BenchHand): boolean =>
   hand.kind() === 'yesNo' && hand.inputs() === undefined && ['', 'yes', 'no'].includes(hand.text());
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
-function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw }: Bench): boolean {
+function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw, hideLimits }: Bench): boolean {
   // What is counted is named by a word.
   if (hand.kind() === 'life' && hand.text() !== '') return false;
   switch (letter) {
@@ -143,6 +148,9 @@ function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw }: Be
       // Behind a blade it says that the blade drags.
       if (hand.text() !== '') return false;
       draw();
+      return true;
+    case 'b':
+      hideLimits();
       return true;
     case 'p':
       pad();

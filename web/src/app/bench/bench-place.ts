@@ -2,6 +2,7 @@ import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@
 import { partWords } from '@oak-gate/contract';
 import {
   currentPin,
+  currentReading,
   gateRule,
   isBelow,
   isTaken,
@@ -13,16 +14,17 @@ import {
   parsePlaceKey,
   partIn,
   partKindRule,
+  placeAt,
   placeKey,
   placeStatus,
   sheetStands,
   slotsBehind,
   unaskedReason,
+  withoutLimits,
   worstOf,
 } from '@oak-gate/core';
 import type { JudgedPart, Part, PlaceKey, PlaceStatus, Stage } from '@oak-gate/core';
-import { Store } from '@ngrx/store';
-import { jobFeature } from '../state/job.feature';
+import { BlindLooks } from '../state/blind-looks';
 import { moved } from './grid-moves';
 import type { Move } from './grid-moves';
 import { RouteChoice, routeOver, routeWords } from './route-choice';
@@ -38,7 +40,28 @@ export interface BenchPart {
 /** The place that the hand is at, and what the job knows of it. One for each open bench. */
 @Injectable()
 export class BenchPlace {
-  readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  private readonly blind = inject(BlindLooks);
+  /** The job as the person sees it: what somebody else found may be hidden until a second look is taken, and so may the limits. */
+  readonly job = computed(() => {
+    const job = this.blind.job();
+    return job === undefined || !this.blind.limitsHidden() ? job : withoutLimits(job);
+  });
+  /** The same with the limits: what is recorded is judged by them. */
+  readonly judging = this.blind.job;
+  /** Something was found here, and this person measures without seeing it. */
+  readonly isHidden = computed(() => this.blind.isHidden(this.key()));
+  /** Nothing here is known yet to whoever wants to see the limit only then. */
+  readonly hidesLimit = computed(() => {
+    const [job, key] = [this.judging(), this.key()];
+    return (
+      this.blind.limitsHidden() &&
+      job !== undefined &&
+      key !== undefined &&
+      currentReading(placeAt(job, key)) === undefined
+    );
+  });
+  /** What the card of the place in hand is drawn from. */
+  readonly shown = computed(() => (this.hidesLimit() ? this.job() : this.judging()));
   private readonly chosen = signal<PlaceKey | undefined>(undefined);
 
   /** The stage whose sheets lie on the bench; the page says it, from its address. */
@@ -90,13 +113,13 @@ export class BenchPlace {
       : currentPin(job)?.characteristics.find(({ id }) => id === this.place()?.characteristic);
   });
   readonly status = computed(() => {
-    const job = this.job();
+    const job = this.shown();
     const place = this.place();
     return job === undefined || place === undefined ? undefined : placeStatus(job, place);
   });
   /** What of the part that lies here selects the limit. */
   readonly part = computed((): JudgedPart => {
-    const job = this.job();
+    const job = this.judging();
     const place = this.place();
     return job === undefined || place === undefined ? NO_PART : judgedAt(job, place);
   });
@@ -135,7 +158,7 @@ export class BenchPlace {
       : partWords(currentPin(job)?.model.layout, lacking.kind);
   });
   readonly limit = computed(() => {
-    const job = this.job();
+    const job = this.shown();
     const place = this.place();
     return job === undefined || place === undefined ? undefined : limitInForce(job, place, this.part());
   });

@@ -15,6 +15,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { unitWord } from '@oak-gate/contract';
 import { currentPin, sheetModel, unitOfSheet } from '@oak-gate/core';
 import type { LengthUnit, Stage } from '@oak-gate/core';
+import { BlindLooks } from '../state/blind-looks';
 import { Asker } from '../ui/asker';
 import { Deck } from '../ui/deck';
 import { deckView } from '../ui/deck-view';
@@ -114,6 +115,7 @@ export class BenchPage {
       this.strip() && Object.values(drawingsAt(this.hand, this.narrow())).some((each) => each !== undefined),
   );
   protected readonly drawn = computed(() => this.drawing() && this.canDraw());
+  private readonly blind = inject(BlindLooks);
   private readonly units = inject(UnitChoice);
   protected readonly unitWord = unitWord;
   protected readonly unitShown = computed(() => {
@@ -187,6 +189,9 @@ export class BenchPage {
         sayHow: () => void this.acts.sayHow(),
         draw: () => {
           this.drawing.update((now) => !now);
+        },
+        hideLimits: () => {
+          this.blind.turnLimits();
         },
         turnRoute: () => {
           this.route.turn();

@@ -17,9 +17,13 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'arrows', does: 'move over the sheet' },
   { keys: 'Y', does: 'yes to the question above the ladder' },
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },
-  { keys: 'Ctrl+Z', does: 'take the last reading back, with one of four reasons: 1 to 4' },
+  {
+    keys: 'Ctrl+Z',
+    does: 'take the last reading back, with one of four reasons: 1 to 4; 5 keeps two that contradict each other',
+  },
   { keys: 'F', does: 'fit rings where none is fitted' },
   { keys: 'L', does: 'look up what governs here: every document on one axis' },
+  { keys: 'B', does: 'measure without seeing limit and verdict until Enter, and back' },
   { keys: 'P', does: 'number pad: off, right hand, left hand' },
   { keys: 'Esc', does: 'clear what is typed' },
 ];

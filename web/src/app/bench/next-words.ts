@@ -1,10 +1,12 @@
 import {
+  contestWords,
   noteWords,
   partWords,
   placeInJob,
   ruleWords,
   saidWords,
   showBound,
+  stateWord,
   unitWord,
   WITHHELD_WORDS,
 } from '@oak-gate/contract';
@@ -100,7 +102,16 @@ export function nextStep(
         short: 'Measure again',
       };
     case 'contested':
-      return say('Two people measured this place. An inspector decides which reading stands.', 'decide');
+      return say(
+        `${sentence(contestWords(placeAt(job, placeKey(status.place))))}. Somebody who took none of them may measure once more; then an inspector who took none decides.`,
+        'decide',
+      );
+    case 'secondLook': {
+      const name = status.reading?.by.name ?? '';
+      return say(
+        `${name} found it ${stateWord(status.reading?.verdict.verdict ?? 'in', characteristic)}. Another person measures it without seeing that: until then the gate waits.`,
+      );
+    }
     case 'unsettled': {
       const [report] = reportsAt(job, status.place);
       const said = report === undefined ? '' : `${saidWords(report)}. `;
@@ -252,3 +263,4 @@ function targetWords(
     why: aim.rows.map((row) => `${row.id}${row.note === '' ? '' : `: ${row.note}`}`).join('; '),
   };
 }
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;

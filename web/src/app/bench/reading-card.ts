@@ -31,6 +31,7 @@ import {
   own,
 } from '@oak-gate/core';
 import type { LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
+import { BlindLooks } from '../state/blind-looks';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
 import { WhenPipe } from '../ui/when.pipe';
@@ -54,8 +55,13 @@ export class ReadingCard {
   protected readonly hand = inject(BenchHand);
   protected readonly acts = inject(BenchActs);
 
+  protected readonly blind = inject(BlindLooks);
+  protected show(): void {
+    const key = this.hand.at.key();
+    if (key !== undefined) this.blind.show(key);
+  }
   protected readonly view = computed(() => {
-    const job = this.hand.at.job();
+    const job = this.hand.at.shown();
     const place = this.hand.at.place();
     const status = this.hand.at.status();
     const pin = job === undefined ? undefined : currentPin(job);

@@ -81,6 +81,7 @@ const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void
     lookUp: nothing,
     draw: () => undefined,
     sayHow: nothing,
+    hideLimits: () => undefined,
     turnRoute: () => {
       TestBed.inject(RouteChoice).turn();
     },

@@ -10,8 +10,7 @@ import {
 import {
   bladeSizes,
   cardMarks,
-  bothTogether,
-  currentReading,
+  knownBy,
   decimalLength,
   evidenceOf,
   judgePlace,
@@ -28,6 +27,8 @@ import {
   showLength,
   slipSuspects,
   splitFeel,
+  standingAt,
+  standTogether,
 } from '@oak-gate/core';
 import type {
   Characteristic,
@@ -38,14 +39,19 @@ import type {
   Nanometres,
   Place,
   PlaceStateWord,
+  Reading,
   ReadFault,
+  Stood,
   Suspect,
+  VerdictFact,
 } from '@oak-gate/core';
 
 /** What the bar says while somebody types. */
 export interface Understanding {
   readonly kind: 'empty' | 'wrong' | 'read';
   readonly words: string;
+  /** What it says by itself. */
+  readonly typed?: Reading;
   readonly verdict: PlaceStateWord | undefined;
   readonly verdictWords: string;
   /** What was only inferred, and is asked about once: that inches were typed, or a size where a deviation was expected. */
@@ -117,10 +123,11 @@ export function understand(
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
-  const known = currentReading(placeAt(job, placeKey(place)));
-  const together = known === undefined ? undefined : bothTogether(entry.reading, known.reading);
-  const reading = together ?? entry.reading;
-  const fact = judgePlace(job, place, part, reading);
+  const { reading, fact, before } = besideKnown(job, place, characteristic, part, {
+    reading: entry.reading,
+    instrument,
+    unit,
+  });
   const notInSet = entry.notes.includes('notInSet');
   const last = entry.notes.includes('lastBlade') ? ' It is the thickest blade of the set.' : '';
   if (notInSet) {
@@ -135,13 +142,9 @@ export function understand(
       ? 'size'
       : undefined;
   const margin = marginWords(fact, reading, unit);
-  // A bracket that says more than was typed: the other end is known from before.
-  const before =
-    known === undefined || saysNoMore(reading, entry.reading) === saysNoMore(entry.reading, reading)
-      ? ''
-      : `with ${known.text} from before ${shortReading(reading, unit)}`;
   return {
     kind: 'read',
+    typed: entry.reading,
     words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), entry.feel === undefined ? '' : feelWords(entry.feel), inferred === undefined ? '' : INFERRED_WORDS[inferred], before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
@@ -149,6 +152,53 @@ export function understand(
     // What was read as inches is asked about as that, and not twice.
     suspects: inferred === undefined ? suspects : [],
   };
+}
+
+/** What is typed, put beside what stands at the place: what is known then, how that is judged, and what is said of it. */
+function besideKnown(
+  job: JobState,
+  place: Place,
+  characteristic: Characteristic,
+  part: JudgedPart,
+  typed: {
+    readonly reading: Reading;
+    readonly instrument: Instrument | undefined;
+    readonly unit: LengthUnit;
+  },
+): { readonly reading: Reading; readonly fact: VerdictFact; readonly before: string } {
+  const { reading, instrument, unit } = typed;
+  const judgedOf = (each: Pick<Stood, 'reading' | 'verdict'>): VerdictFact =>
+    judgePlace(job, place, part, each.reading, each.verdict.uncertainty);
+  const fact = judgePlace(job, place, part, reading, instrument?.uncertainty);
+  const alone = { reading, fact, before: '' };
+  const record = placeAt(job, placeKey(place));
+  const all = standingAt(record);
+  const [known] = all.filter(({ status }) => status === 'current');
+  if (known === undefined || record.contested.length > 0) return alone;
+  const mine: Stood = { seq: Infinity, by: known.by, reading, verdict: fact, instrument: instrument ?? null };
+  const words = known.text;
+  // In which state it is measured is said with it; whether that is another one is decided when it is recorded.
+  if (!all.every((each) => standTogether(characteristic, withoutStates(each), mine)))
+    return { ...alone, before: `${words} stands here: both cannot be true` };
+  const standing = knownBy([...all, mine], judgedOf);
+  if (standing === undefined) return alone;
+  if (standing.reading !== mine.seq)
+    return {
+      reading: standing.known,
+      fact: standing.verdict,
+      before: `agrees with ${words}, which is the worse and decides`,
+    };
+  const isAsTyped = saysNoMore(standing.known, reading) === saysNoMore(reading, standing.known);
+  return {
+    reading: standing.known,
+    fact: standing.verdict,
+    before: isAsTyped
+      ? `agrees with ${words}`
+      : `with ${words} from before ${shortReading(standing.known, unit)}`,
+  };
+}
+function withoutStates({ conditions: _, ...rest }: Stood): Stood {
+  return rest;
 }
 
 const NUMBER = /\d*[.,]?\d+|\d+[.,]?/g;

@@ -217,7 +217,9 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         }));
       return {
         title,
-        lines: ['The other reading becomes void. An inspector decides who took neither of them.'],
+        lines: [
+          'What cannot be true beside it becomes void, what agrees with it stands. An inspector decides who took none of them.',
+        ],
         fields: [{ key: 'keep', label: 'Which reading stands', kind: 'choice', options }, REASON],
         submit: 'Decide',
         act: ({ keep, reason = '' }) =>

@@ -37,8 +37,8 @@ import {
 } from '@oak-gate/core';
 import type { JudgedFit, LimitChoice, Part, PartState, VerdictWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
+import { BlindLooks } from '../state/blind-looks';
 import type { ApiProblem } from '../state/api';
-import { jobFeature } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
@@ -70,7 +70,7 @@ export class FitPage {
   readonly part = input<string>();
   /** Which of its places, where they are not all judged alike. */
   readonly of = input<string>();
-  protected readonly job = this.store.selectSignal(jobFeature.selectJob);
+  protected readonly job = inject(BlindLooks).job;
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
   protected readonly mayDecide = computed(() => this.person()?.roles.includes('inspector') === true);
   protected readonly mayConfirm = computed(() => {

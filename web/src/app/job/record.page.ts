@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { Store } from '@ngrx/store';
 import { clockPutRightWords, coveredWords, placeInJob, stateWordAt } from '@oak-gate/contract';
 import { currentPin, openMatters, own } from '@oak-gate/core';
 import type { Stage } from '@oak-gate/core';
-import { jobFeature } from '../state/job.feature';
+import { BlindLooks } from '../state/blind-looks';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import { Sheet } from '../ui/sheet';
@@ -26,7 +25,7 @@ export class RecordPage {
   protected readonly clockPutRightWords = clockPutRightWords;
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
-  protected readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  protected readonly job = inject(BlindLooks).job;
   protected readonly pin = computed(() => {
     const job = this.job();
     return job === undefined ? undefined : currentPin(job);

@@ -1,3 +1,4 @@
+import { BlindLooks } from '../state/blind-looks';
 import { NgComponentOutlet } from '@angular/common';
 import {
   ChangeDetectionStrategy,
@@ -14,8 +15,6 @@ import { Router } from '@angular/router';
 import { Title } from '@angular/platform-browser';
 import { currentGate, currentPin, gateOfSheet, parsePlaceKey, stageKind } from '@oak-gate/core';
 import type { GateRule, JobState, StageKind } from '@oak-gate/core';
-import { Store } from '@ngrx/store';
-import { jobFeature } from '../state/job.feature';
 import { ProblemNote } from '../ui/problem-note';
 
 /** What each kind of stage is worked on; fetched when it is needed. */
@@ -45,7 +44,7 @@ export class StagePage {
   readonly stage = input<string>();
   readonly place = input<string>();
   readonly pages = input.required<StagePages>();
-  private readonly job = inject(Store).selectSignal(jobFeature.selectJob);
+  private readonly job = inject(BlindLooks).job;
   private readonly gate = computed(() => {
     const job = this.job();
     return job === undefined ? undefined : gateAsked(job, this.stage(), this.place());

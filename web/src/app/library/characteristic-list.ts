@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { AXIS_WORDS } from '@oak-gate/contract';
+import { AXIS_WORDS, unitWord } from '@oak-gate/contract';
 import type { LibraryView } from '@oak-gate/contract';
-import { AXES, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
+import { AXES, evidenceOf, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
 import type { Axis, UnitKind, WearWay } from '@oak-gate/core';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { newId } from '../state/new-id';
+import { Asker } from '../ui/asker';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
@@ -26,6 +27,7 @@ const WEAR_WORDS: Readonly<Record<WearWay, string>> = {
   either: 'wear may go either way',
   none: 'it does not wear',
 };
+type Listed = LibraryView['characteristics'][number];
 /** What is measured: the catalogue that ships, and what the shop adds to it. */
 @Component({
   selector: 'app-characteristic-list',
@@ -36,6 +38,7 @@ const WEAR_WORDS: Readonly<Record<WearWay, string>> = {
 })
 export class CharacteristicList {
   private readonly api = inject(Api);
+  private readonly asker = inject(Asker);
   readonly characteristics = input.required<LibraryView['characteristics']>();
   readonly mayChange = input(false);
   readonly changed = output();
@@ -69,6 +72,66 @@ export class CharacteristicList {
     );
     this.problem.set(answer.ok ? undefined : answer.problem);
     if (answer.ok) this.changed.emit();
+  }
+  protected isMeasured(each: Listed): boolean {
+    return evidenceOf(each) !== undefined;
+  }
+  protected looksWords({ asked, tolerance }: Listed['looks']): string {
+    const within = tolerance === null ? '' : `, within ${tolerance.text} ${unitWord(tolerance.unit)}`;
+    return `${asked ? 'of every place' : 'not asked'}${within}`;
+  }
+  /** Whether two people measure it, and how far apart two readings of one place may lie, whoever took them. */
+  protected async askSecondLook({ id, name, looks, unitKind }: Listed): Promise<void> {
+    const isLength = (unitKind ?? 'length') === 'length';
+    const { tolerance } = looks;
+    const saved = await this.asker.ask({
+      title: `Second look: ${name}`,
+      lines: [
+        'A second person measures every place without seeing what the first one found. Jobs that are opened, or take documents anew, ask for it from now on.',
+      ],
+      fields: [
+        {
+          key: 'asked',
+          label: 'Measured by',
+          kind: 'choice',
+          value: looks.asked ? 'two' : 'one',
+          options: [
+            { value: 'one', label: 'one person' },
+            { value: 'two', label: 'two people, the second one blind' },
+          ],
+        },
+        ...(isLength
+          ? ([
+              {
+                key: 'tolerance',
+                label: 'Two readings of one place may differ by',
+                kind: 'line',
+                optional: true,
+                value: tolerance === null ? '' : `${tolerance.text} ${tolerance.unit}`,
+                hint: 'with its unit: 1 thou, 0.02 mm; empty: what both gauges may err',
+              },
+            ] as const)
+          : []),
+      ],
+      submit: 'Say so',
+      act: async (values) => {
+        const [, text = '', unit = 'mm'] = /^\s*([\d.,]*)\s*(\S*)\s*$/.exec(values['tolerance'] ?? '') ?? [];
+        const typed = (values['tolerance'] ?? '').trim();
+        const answer = await this.api.post(
+          '/api/library/characteristics/second-look',
+          {
+            id: newId(),
+            characteristic: id,
+            asked: values['asked'] === 'two',
+            tolerance:
+              typed === '' ? null : { text: text === '' ? typed : text, unit: unit === '' ? 'mm' : unit },
+          },
+          z.unknown(),
+        );
+        return answer.ok ? undefined : answer.problem;
+      },
+    });
+    if (saved) this.changed.emit();
   }
   protected async save(): Promise<void> {
     const characteristic = {

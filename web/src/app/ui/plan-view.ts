@@ -216,7 +216,16 @@ function worstOfEach(statuses: readonly PlaceStatus[]): readonly PlaceStatus[] {
   return [...worst.values()];
 }
 const WEIGHTS: readonly PlaceStateWord[] = [
-  ...(['loose', 'tight', 'contested', 'unsettled', 'withheld', 'noLimit', 'notProven', 'secondLook'] as const),
+  ...([
+    'loose',
+    'tight',
+    'contested',
+    'unsettled',
+    'withheld',
+    'noLimit',
+    'notProven',
+    'secondLook',
+  ] as const),
   ...(['void', 'spent', 'declaredNotApplicable', 'deferred', 'notTaken'] as const),
   ...(['serviceable', 'in', 'notApplicable'] as const),
 ];
