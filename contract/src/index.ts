@@ -23,6 +23,7 @@ export * from './words/problem-details';
 export * from './words/cell-words';
 export * from './words/issue-words';
 export * from './words/wait-words';
+export * from './words/set-words';
 export * from './words/wait-groups';
 export * from './words/remark-words';
 export * from './words/statement-words';

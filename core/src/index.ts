@@ -163,3 +163,6 @@ export * from './set/odd-one-out';
 export * from './set/group-contrast';
 export * from './set/bore-difference';
 export * from './set/wear-split';
+export * from './set/contrast-of';
+export * from './findings/bank-difference';
+export * from './findings/ring-class';

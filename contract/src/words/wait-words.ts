@@ -28,6 +28,7 @@ import {
 } from '@oak-gate/core';
 import { figureWords } from '../evidence/evidence-words';
 import { headWords, partWords, placeInJob, unitWord, variantWords } from './place-words';
+import { bankWords, classWords } from './set-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
 
@@ -203,6 +204,11 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
     });
     return `${placeIn(state, rule.about)}: measured ${measured ?? ''}, from its parts ${worked ?? ''}; both cannot be true. A strip on an oiled journal or a shaft that was turned reads wrong, and so does a diameter misread`;
   }
+  if (rule.banks !== undefined) {
+    const pin = currentPin(state);
+    return pin === undefined ? rule.about : bankWords(pin, rule.banks, unit);
+  }
+  if (rule.doubt !== undefined) return classWords(currentPin(state), rule.doubt, unit);
   if (rule.kind === 'relation') {
     const [mine, its] = rule.places.map((place) => placeIn(state, place));
     if (rule.cannotBecause !== undefined)

@@ -9,6 +9,11 @@ import { placeKey } from '../engines/place';
 import type { PartsState } from '../engines/parts';
 import type { Place } from '../engines/place';
 import { FIT_AXES } from '../engines/characteristic';
+import type { Characteristic } from '../engines/characteristic';
+import { bankDifferences } from './bank-difference';
+import type { BankDifference } from './bank-difference';
+import { classDoubts } from './ring-class';
+import type { ClassDoubt } from './ring-class';
 import type { LimitRow } from '../library/document';
 import { contextAt } from '../library/judged-fit';
 import { currentPin } from '../library/limit-in-force';
@@ -24,8 +29,11 @@ export interface SetRuleStand {
   readonly row: string;
   /** Which readings of the engine it holds together, whatever they are: the place, or the group. */
   readonly about: string;
-  /** `twoWays`: one fit, known in two ways that cannot both be true. */
-  readonly kind: 'spread' | 'match' | 'relation' | 'twoWays';
+  /**
+   * `twoWays`: one fit, known in two ways that cannot both be true. `banks`: gaps of two banks that differ, which says something
+   * about their bores. `ringClass`: a gap as a ring, or a bore, of another class would make it.
+   */
+  readonly kind: 'spread' | 'match' | 'relation' | 'twoWays' | 'banks' | 'ringClass';
   readonly state: 'holds' | 'broken' | 'notProven';
   /** The readings that it is about: of a relation the one that must not be smaller first. */
   readonly places: readonly string[];
@@ -37,6 +45,9 @@ export interface SetRuleStand {
   readonly least?: number;
   readonly most?: number;
   readonly allowed?: number;
+  /** Of `banks` and `ringClass`: what the set says. */
+  readonly banks?: BankDifference;
+  readonly doubt?: ClassDoubt;
   /** A rule that this engine cannot be held against is said, never dropped. */
   readonly cannotBecause?: 'groupUnknown' | 'otherNotMeasured';
 }
@@ -49,9 +60,44 @@ type RulesSlice = PinState & PlacesState & PartsState & { readonly rules?: numbe
 /** Since these rules a head has its liners and a crankpin its rods; before, nobody had told the application. */
 const GROUPS_KNOWN_SINCE = 8;
 
-/** What holds over several readings at once, where all that it needs are taken: the pinned rows, and one fit known in two ways. */
+/** Since these rules what a set says about its bores and rings is asked about; before, nobody had looked at the set. */
+const SETS_SINCE = 10;
+
+/**
+ * What holds over several readings at once, where all that it needs are taken: the pinned rows, one fit known in two ways, and what
+ * the set says about parts that nobody has measured yet.
+ */
 export function setRules(state: RulesSlice, sheets?: readonly string[]): readonly SetRuleStand[] {
-  return [...rowRules(state, sheets), ...twoWays(state, sheets)];
+  const asked = (currentPin(state)?.characteristics ?? []).filter(({ id }) => sheets?.includes(id) ?? true);
+  const isOlder = (state.rules ?? SETS_SINCE) < SETS_SINCE;
+  const said = isOlder
+    ? []
+    : asked.flatMap((each) => [...bankRules(state, each), ...classRules(state, each)]);
+  return [...rowRules(state, sheets), ...twoWays(state, sheets), ...said];
+}
+
+/** Banks that differ hold their gate until the bores are measured; what those say is then told, whatever it is. */
+function bankRules(state: RulesSlice, characteristic: Characteristic): readonly SetRuleStand[] {
+  return bankDifferences(state, characteristic).map((banks): SetRuleStand => {
+    const readings = banks.rings.flatMap((ring) => ring.readings);
+    const about = [characteristic.id, ...(banks.station === undefined ? [] : [banks.station])].join(' ');
+    return {
+      id: `banks ${about} ${readings.map(([, { seq }]) => seq).join(' ')}`,
+      ...{ row: 'banks', about, kind: 'banks', banks },
+      state: banks.bores === undefined ? 'notProven' : 'holds',
+      places: readings.map(([place]) => placeKey(place)),
+    };
+  });
+}
+function classRules(state: RulesSlice, characteristic: Characteristic): readonly SetRuleStand[] {
+  return classDoubts(state, characteristic).map((doubt): SetRuleStand => {
+    const about = placeKey(doubt.place);
+    return {
+      id: `ringClass ${about} ${doubt.reading.seq}`,
+      ...{ row: 'ringClass', about, kind: 'ringClass', doubt, state: 'notProven' },
+      places: [about],
+    };
+  });
 }
 
 /**

@@ -119,6 +119,18 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
   const beyondFiling = new Set(
     advice.flatMap((each) => (each.kind === 'plan' && isBeyondFiling(each) ? each.stations : [])),
   );
+  const rules = ruleFindings(
+    state,
+    characteristics.map(({ id }) => id),
+  );
+  // What may be a part of another class is not filed before somebody has looked; what may come of the bore waits for the bores.
+  const waitsForSet = new Set(
+    rules.flatMap((each) =>
+      each.kind === 'setRule' && (each.rule.kind === 'ringClass' || each.rule.kind === 'banks')
+        ? each.rule.places
+        : [],
+    ),
+  );
 
   const findings = [
     ...limitFindings(
@@ -127,10 +139,7 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     ),
     ...noteFindings(state, sheets),
     ...statuses.flatMap((status) => placeFindings(state, status, beyondFiling)),
-    ...ruleFindings(
-      state,
-      characteristics.map(({ id }) => id),
-    ),
+    ...rules,
     ...instrumentFindings(state, sheets),
     ...reportFindings(state, statuses, sheets),
   ];
@@ -141,13 +150,20 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
   );
   const open = statuses.filter((status) => !status.accepted && !decidedElsewhere.has(status.key));
   const tasks: Task[] = advice.flatMap((each) =>
-    each.kind === 'plan' && each.plan.state === 'file'
+    each.kind === 'plan' &&
+    each.plan.state === 'file' &&
+    !each.stations.some((station) => waitsForSet.has(station))
       ? [{ kind: 'file', slot: each.slot, part: each.part.id, advice: each }]
       : [],
   );
   const waitsForFile = new Set(tasks.flatMap((task) => (task.kind === 'file' ? task.advice.stations : [])));
   for (const status of open) {
-    if (!waitsForFile.has(status.key) && status.state !== 'withheld' && status.state !== 'noLimit') {
+    if (
+      !waitsForFile.has(status.key) &&
+      !waitsForSet.has(status.key) &&
+      status.state !== 'withheld' &&
+      status.state !== 'noLimit'
+    ) {
       tasks.push({ kind: 'measure', place: status.key, because: status.state });
     }
   }

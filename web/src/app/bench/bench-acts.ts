@@ -9,6 +9,7 @@ import {
   placeAt,
   reportsAt,
   saidOfKind,
+  setRules,
   sheetPlaces,
   slotsOf,
 } from '@oak-gate/core';
@@ -138,6 +139,16 @@ export class BenchActs {
     ];
   });
 
+  /** To the first bore that the difference between the banks waits for. */
+  toBores(): void {
+    const [job, key] = [this.hand.at.judging(), this.hand.at.key()];
+    const rule = (job === undefined ? [] : setRules(job)).find(
+      ({ banks, places }) => banks !== undefined && places.includes(key ?? ''),
+    );
+    const [first] = rule?.banks?.toGauge ?? [];
+    if (first !== undefined)
+      void this.router.navigate(['/jobs', job?.id, 'place'], { queryParams: { place: first } });
+  }
   toFindings(): void {
     void this.router.navigate(['/jobs', this.hand.at.job()?.id, 'gate', this.hand.at.stage()]);
   }

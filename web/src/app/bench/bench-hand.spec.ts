@@ -408,3 +408,53 @@ test('what is taken elsewhere is said to be kept as void, also where it is put i
   hand.correct(1);
   expect(hand.said()).toMatchObject({ verdict: 'void', words: 'kept as void' });
 });
+
+describe('a second look', () => {
+  test('what cannot be true beside the first is kept beside it on one key, and an inspector decides', () => {
+    const { hand, desk, sent, demo } = bench();
+    demo.take(SKIRT, '44/46');
+    hand.type('50/52');
+    expect(hand.understood()?.words).toContain('44/46 stands here: both cannot be true');
+    desk.refuseNext = { code: 'PLACE_HAS_READING', data: { place: SKIRT, text: '44/46' } };
+    hand.record();
+    expect(hand.asking()).toMatchObject({ kind: 'correct', instead: true });
+    benchKeys(key('5'), { hand } as never);
+    expect(sent.at(-1)).toMatchObject({ type: 'takeReading', place: SKIRT, text: '50/52', keepBoth: true });
+    expect([placeAt(demo.job, SKIRT).contested.length, hand.said()?.verdict]).toEqual([2, 'contested']);
+  });
+  test('what agrees is said to agree, and which one decides', () => {
+    const { hand, demo } = bench();
+    demo.take(SKIRT, '44/46');
+    hand.type('44/50');
+    expect(hand.understood()?.words).toContain('with 44/46 from before 44/46');
+    hand.type('44/46');
+    expect(hand.understood()?.words).toContain('agrees with 44/46');
+    hand.record();
+    expect(placeAt(demo.job, SKIRT).readings.map(({ status }) => status)).toEqual(['refined', 'current']);
+  });
+});
+
+test('the fifth reading that is alike is asked about once, and the second Enter records it', () => {
+  const { hand, sent } = bench();
+  TestBed.inject(Store).dispatch(
+    SessionActions.told({ view: { ...SESSION, person: { ...person('Ivo', 'technician'), id: 'ivo' } } }),
+  );
+  const places = [1, 2, 3, 4].map((cylinder) => at(cylinder, 1, 'skirt'));
+  const take = (place: string, text = '44/46') => {
+    hand.select(place);
+    hand.type(text);
+    hand.record();
+  };
+  for (const place of places) take(place);
+  expect(sent).toHaveLength(4);
+  take(at(1, 2, 'skirt'));
+  expect([sent.length, hand.asking(), hand.text()]).toEqual([
+    4,
+    { kind: 'alike', which: 'fiveAlike' },
+    '44/46',
+  ]);
+  hand.record();
+  expect([sent.length, hand.asking()]).toEqual([5, undefined]);
+  take(at(2, 2, 'skirt'));
+  expect(sent).toHaveLength(6);
+});

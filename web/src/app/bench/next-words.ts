@@ -24,6 +24,7 @@ import {
   intervalOf,
   limitInForce,
   mendingCut,
+  openMatters,
   partIn,
   reportsAt,
   shopTarget,
@@ -69,7 +70,9 @@ export function nextStep(
         say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.')
       );
     case 'tight':
-    case 'loose':
+    case 'loose': {
+      const set = setStep(job, status);
+      if (set !== undefined) return set;
       if (isHoleBelowShaft(status, characteristic))
         return say(
           'The hole is smaller than the shaft, and this is a clearance: were the two figures swapped, or is one of them of another part? Look before an inspector decides.',
@@ -82,6 +85,7 @@ export function nextStep(
         `Metal cannot be put back: try another ${partWords(currentPin(job)?.model.layout, characteristic.filed)[0]}, or an inspector decides.`,
         'replace',
       );
+    }
     case 'notProven':
       return measureStep(job, status, characteristic, instrument, part, 'Not proven yet: ');
     case 'notTaken':
@@ -213,6 +217,22 @@ function wordFor(characteristic: Characteristic | undefined, state: 'tight' | 'l
 }
 
 /** What the gate will say of a reading that is in by itself, and the cut that would mend it. */
+/** What the set says about a place that is out: its bore is gauged, or its ring read, before anybody files. */
+function setStep(job: JobState, status: PlaceStatus): NextStep | undefined {
+  const rules = openMatters(job).findings.flatMap((each) =>
+    each.kind === 'setRule' && each.rule.places.includes(status.key) ? [each.rule] : [],
+  );
+  const other = rules.find(({ kind }) => kind === 'ringClass');
+  if (other !== undefined)
+    return { ...say(`${ruleWords(job, other)}.`, 'decide'), short: 'A ring of another class?' };
+  const banks = rules.find(({ kind }) => kind === 'banks');
+  if (banks === undefined) return undefined;
+  return {
+    ...say(`${ruleWords(job, banks)}.`, banks.banks?.toGauge === undefined ? 'decide' : 'bores'),
+    short: 'Gauge the bores first',
+  };
+}
+
 function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): NextStep | undefined {
   const [finding] = findingsAt(job, status);
   if (finding === undefined) return undefined;
@@ -222,6 +242,7 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
       'decide',
     );
   const { rule } = finding;
+  if (rule.kind === 'banks') return setStep(job, status);
   const words = `In by itself, but ${ruleWords(job, rule)}.`;
   const plan = rule.kind === 'relation' && rule.state === 'broken' ? mendingCut(job, rule.places) : undefined;
   if (plan?.state !== 'file') return say(`${words} An inspector decides.`, 'decide');

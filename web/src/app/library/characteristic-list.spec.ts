@@ -3,8 +3,20 @@ import { PageUnderTest, refusal } from '../../testing/page';
 import { CharacteristicList } from './characteristic-list';
 
 const LIST = [
-  ...CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false, looks: { asked: false, tolerance: null } })),
-  { ...CHARACTERISTICS[0]!, id: 'pinOvality', name: 'Pin ovality', ours: true, warm: true, looks: { asked: false, tolerance: null } },
+  ...CHARACTERISTICS.map((each) => ({
+    ...each,
+    ours: false,
+    warm: false,
+    looks: { asked: false, tolerance: null },
+  })),
+  {
+    ...CHARACTERISTICS[0]!,
+    id: 'pinOvality',
+    name: 'Pin ovality',
+    ours: true,
+    warm: true,
+    looks: { asked: false, tolerance: null },
+  },
 ];
 const opened = (mayChange = true) =>
   PageUnderTest.open(CharacteristicList, { characteristics: LIST, mayChange });

@@ -1,0 +1,61 @@
+import type { BankDifference, ClassDoubt, LengthUnit, LimitsPin } from '@oak-gate/core';
+import { nanometres, placeKey, showLength } from '@oak-gate/core';
+import { placeInJob, unitWord } from './place-words';
+
+/** Decimals to which a difference is said: a tenth of what a bench writes. */
+const DECIMALS: Readonly<Record<LengthUnit, number>> = { thou: 1, in: 4, mm: 3, um: 0 };
+/** A difference as it is said: rounded, with a word that says so; `up` and `down` round outward and stay true. */
+export const differenceText = (nm: number, unit: LengthUnit, round?: 'up' | 'down'): string =>
+  round === undefined
+    ? showLength(nanometres(Math.round(nm)), unit, DECIMALS[unit])
+    : showLength(nanometres(Math.round(nm)), unit, DECIMALS[unit], round);
+/** From its least to its most, rounded outward: what the evidence allows lies within it. */
+export const betweenText = (least: number, most: number, unit: LengthUnit): string =>
+  `${differenceText(least, unit, 'down')} to ${differenceText(most, unit, 'up')}`;
+/** "1 in 35": how often chance alone does it. */
+export const chanceText = (p: number): string =>
+  p <= 0 ? 'never' : `1 in ${Math.max(1, Math.round(1 / p))}`;
+
+const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+const bankName = ({ model }: Pick<LimitsPin, 'model'>, id: string): string =>
+  (model.layout.banks.find((each) => each.id === id)?.label ?? id).replace(/ bank$/, '');
+
+/** What the gaps of two banks say about their bores, and what is to be done. */
+export function bankWords(
+  pin: Pick<LimitsPin, 'model' | 'characteristics'>,
+  banks: BankDifference,
+  unit: LengthUnit,
+): string {
+  const [lead] = banks.rings;
+  if (lead === undefined) return '';
+  const name = unitWord(unit);
+  const { difference, least, most } = lead.bore;
+  const said = `${capital(bankName(pin, banks.smaller))} gaps are about ${differenceText(lead.gap, unit)} ${name} smaller: that is about ${differenceText(difference, unit)} ${name} of bore (${betweenText(least, most, unit)})`;
+  if (banks.bores !== undefined) {
+    const { difference: bore, agrees } = banks.bores;
+    const found =
+      bore < 0
+        ? `the bores there are ${differenceText(-1 * bore, unit)} ${name} larger`
+        : `the bores there are ${differenceText(bore, unit)} ${name} smaller`;
+    return agrees
+      ? `${said}. Gauged, ${found}: they agree`
+      : `${said}. Gauged, ${found}: they do not agree. Look at the rings: their lots, and what is marked on them`;
+  }
+  return banks.toGauge === undefined
+    ? `${said}. This job has no sheet for bores: gauge them, and an inspector sets this aside with what was found`
+    : `${said}. Gauge the bores before filing`;
+}
+
+/** A gap as a ring or a bore of another class would make it. */
+export function classWords(pin: LimitsPin | undefined, doubt: ClassDoubt, unit: LengthUnit): string {
+  const { place, ring, step, ofGap, isClosed } = doubt;
+  const key = placeKey(place);
+  const where = pin === undefined ? key : placeInJob(pin, key);
+  const class_ = `${differenceText(step, unit)} ${unitWord(unit)}`;
+  const gap = `${differenceText(ofGap, unit)} ${unitWord(unit)} of gap`;
+  const other = ring === 'larger' ? 'smaller' : 'larger';
+  const what = isClosed
+    ? `no blade goes, as with a ring made for a bore ${class_} or more larger (${gap}), or in a bore a class smaller`
+    : `off by about ${gap}, as with a ring made for a bore ${class_} ${ring}, or in a bore ${class_} ${other}`;
+  return `${where === '' ? place.characteristic : where}: ${what}. Read what is marked on the ring, and gauge its bore, before anybody files`;
+}
