@@ -166,3 +166,4 @@ export * from './set/wear-split';
 export * from './set/contrast-of';
 export * from './findings/bank-difference';
 export * from './findings/ring-class';
+export * from './findings/set-of-sheet';

@@ -63,18 +63,7 @@ export function twoBanks(
     story.do({ type: 'takeInstrument', instrument: instrument.id }, IVO, { instrument });
   const fit = (slots: readonly string[], lot: string | null) =>
     story.do({ type: 'fitParts', slots, state: 'new', partNumber: null, lot });
-  fit(
-    slotsOf(V8.layout, 'bore').map(({ key }) => key),
-    null,
-  );
-  for (const { key, at } of slotsOf(V8.layout, 'ring') as readonly {
-    key: string;
-    at?: { cylinder?: string };
-  }[])
-    fit(
-      [key],
-      lots(/cylinder:(\d)/.exec(at?.cylinder === undefined ? key : `cylinder:${at.cylinder}`)?.[1] ?? ''),
-    );
+  for (const { key } of slotsOf(V8.layout, 'ring')) fit([key], lots(/cylinder:(\d)/.exec(key)?.[1] ?? ''));
   return story;
 }
 /** The gap of one ring, in thou. */

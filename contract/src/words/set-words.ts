@@ -1,14 +1,16 @@
 import type { BankDifference, ClassDoubt, LengthUnit, LimitsPin } from '@oak-gate/core';
-import { nanometres, placeKey, showLength } from '@oak-gate/core';
+import { nanometres, placeKey, showExact, showLength } from '@oak-gate/core';
 import { placeInJob, unitWord } from './place-words';
 
 /** Decimals to which a difference is said: a tenth of what a bench writes. */
 const DECIMALS: Readonly<Record<LengthUnit, number>> = { thou: 1, in: 4, mm: 3, um: 0 };
 /** A difference as it is said: rounded, with a word that says so; `up` and `down` round outward and stay true. */
-export const differenceText = (nm: number, unit: LengthUnit, round?: 'up' | 'down'): string =>
-  round === undefined
-    ? showLength(nanometres(Math.round(nm)), unit, DECIMALS[unit])
-    : showLength(nanometres(Math.round(nm)), unit, DECIMALS[unit], round);
+export function differenceText(nm: number, unit: LengthUnit, round?: 'up' | 'down'): string {
+  const whole = nanometres(Math.round(nm));
+  const exact = showExact(whole, unit);
+  if ((exact.split('.')[1]?.length ?? 0) <= DECIMALS[unit]) return exact;
+  return showLength(whole, unit, DECIMALS[unit], round);
+}
 /** From its least to its most, rounded outward: what the evidence allows lies within it. */
 export const betweenText = (least: number, most: number, unit: LengthUnit): string =>
   `${differenceText(least, unit, 'down')} to ${differenceText(most, unit, 'up')}`;

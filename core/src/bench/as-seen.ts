@@ -4,13 +4,13 @@ import { onceFor } from '../kernel/once-for';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
-import type { Route } from '../release/route';
 import { derivedBy } from './derive';
 import { sheetPlaces } from './places';
 import type { PlacesState } from './places';
 import { asksSecondLook, isHiddenFrom } from './second-look';
+import type { LookedTwice } from './second-look';
 
-type Shown = PinState & PlacesState & { readonly route?: Route };
+type Shown = PinState & PlacesState & LookedTwice;
 
 /** A job as somebody sees it who is to measure without knowing what was found: those places look as if nobody had been there. */
 export interface SeenBy<S> {

@@ -3,13 +3,12 @@ import type { PlaceKey } from '../engines/place';
 import type { Instrument } from '../instruments/instrument';
 import type { PinState } from '../library/limit-in-force';
 import type { LengthUnit } from '../quantity/length-unit';
-import type { Route } from '../release/route';
 import type { Answer, CorrectionReason, PlacesState, SlipChoice } from './places';
+import type { LookedTwice } from './second-look';
 import type { HowSaid } from './taken-how';
 
-export interface BenchSlice extends PlacesState, PinState, PartsState {
+export interface BenchSlice extends PlacesState, PinState, PartsState, LookedTwice {
   readonly rules: number;
-  readonly route?: Route;
   readonly instruments: Readonly<Record<string, Instrument>>;
 }
 export interface At {

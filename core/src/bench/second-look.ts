@@ -4,14 +4,22 @@ import { placeKey } from '../engines/place';
 import { isSize } from '../evidence/reading';
 import type { PinState } from '../library/limit-in-force';
 import { sameData } from '../kernel/same-data';
-import type { Route } from '../release/route';
 import { secondMeasurement } from '../set/second-measurement';
 import { characteristicOf, placeAt } from './places';
 import type { PlaceRecord, PlacesState, RecordedReading } from './places';
 import { ownOf, standingAt } from './repeats';
 import type { Stood } from './repeats';
 
-type Looked = PinState & { readonly route?: Route };
+/** What of a route says who measures twice. */
+export interface LookedTwice {
+  readonly route?: {
+    readonly gates: readonly {
+      readonly sheets: readonly string[];
+      readonly secondLooks?: readonly string[];
+    }[];
+  };
+}
+type Looked = PinState & LookedTwice;
 
 /** Whether a place is measured by two people, of whom the second does not see what the first one found: by the shop, or the route. */
 export function asksSecondLook({ route }: Looked, { id, from, secondLook }: Characteristic): boolean {

@@ -6,7 +6,7 @@ import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../evidence/verdict';
 import type { FactReport, PartsState } from '../engines/parts';
 import { asksSecondLook, confirmedBy } from '../bench/second-look';
-import type { Route } from '../release/route';
+import type { LookedTwice } from '../bench/second-look';
 import { characteristicOf, currentReading, placeAt, slotsBehind, unaskedReason } from '../bench/places';
 import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places';
 import { openDeclaration } from './declarations';
@@ -41,11 +41,7 @@ export interface PlaceStatus {
   /** Why it is not applicable or deferred. */
   readonly reason: string | undefined;
 }
-export type StatusSlice = PlacesState &
-  PinState &
-  FindingsState &
-  PartsState &
-  ToldBy & { readonly route?: Route };
+export type StatusSlice = PlacesState & PinState & FindingsState & PartsState & ToldBy & LookedTwice;
 
 /** By which rules a story is told: a sealed one by those of its day, so that what was printed then is printed for ever. */
 export interface ToldBy {

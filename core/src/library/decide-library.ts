@@ -11,9 +11,9 @@ import { secondLook } from '../people/second-person';
 import type { SecondPersonPolicy } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { DocumentRevision } from './document';
-import { evidenceOf } from '../evidence/evidence';
 import { sameData } from '../kernel/same-data';
 import { decimalLength } from '../quantity/decimal-length';
+import type { UnitKind } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
 import type { LibraryCommand } from './library-commands';
 import type { LibraryEvent } from './library-events';
@@ -29,6 +29,8 @@ export interface LibraryFacts {
   readonly shipped: readonly Characteristic[];
 }
 type Decided = Result<readonly LibraryEvent[], Problem>;
+/** What is tightened is not measured at a place. */
+const TIGHTENED: readonly UnitKind[] = ['torque', 'angle'];
 const STEWARDS: readonly Role[] = ['steward'];
 const CHECKERS: readonly Role[] = ['steward', 'inspector', 'technician'];
 
@@ -136,7 +138,7 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
         ({ id }) => id === characteristic,
       );
       if (known === undefined) return refuse('CHARACTERISTIC_UNKNOWN', { characteristic });
-      if (evidenceOf(known) === undefined || known.from !== undefined)
+      if (TIGHTENED.includes(quantityOf(known)) || known.from !== undefined)
         return refuse('NO_SECOND_LOOK', { characteristic: known.name });
       const size = tolerance === null ? null : toleranceOf(known, tolerance);
       if (size === undefined)

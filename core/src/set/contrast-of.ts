@@ -5,11 +5,14 @@ import type { RecordedReading } from '../bench/places';
 import { groupContrast, MOST_CONTRASTED } from './group-contrast';
 import type { GroupContrast } from './group-contrast';
 
-/** Where several readings are held against each other, each stands for its lower end: what surely went, or was read. */
+/**
+ * Where several readings are held against each other, each stands for its lower end: what surely went, or was read. One that is
+ * known on one side only could be anything beyond that, and stands for nothing.
+ */
 export function lowerEnd(reading: Reading): number | undefined {
   if (!isSize(reading)) return undefined;
-  const { lo, loMeasured } = intervalOf(reading);
-  return loMeasured ? lo : undefined;
+  const { lo, hi, loMeasured } = intervalOf(reading);
+  return loMeasured && Number.isFinite(hi) ? lo : undefined;
 }
 /** The smallest difference that the gauges of a set can show, nm: that of the coarsest. */
 export const resolutionOf = (readings: readonly Pick<RecordedReading, 'instrument'>[]): number =>

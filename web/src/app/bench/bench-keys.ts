@@ -11,6 +11,7 @@ interface Bench {
   readonly sayHow: () => void;
   readonly turnRoute: () => void;
   readonly draw: () => void;
+  readonly lookAtSet: () => void;
   readonly hideLimits: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
@@ -20,7 +21,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafplnsdb';
+const COMMANDS = 'gxyrafplnsdbv';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -104,7 +105,10 @@ const isAnswerKey = (hand: BenchHand): boolean =>
   hand.kind() === 'yesNo' && hand.inputs() === undefined && ['', 'yes', 'no'].includes(hand.text());
 
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
-function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw, hideLimits }: Bench): boolean {
+function command(
+  letter: string,
+  { hand, fit, pad, lookUp, turnRoute, draw, lookAtSet, hideLimits }: Bench,
+): boolean {
   // What is counted is named by a word.
   if (hand.kind() === 'life' && hand.text() !== '') return false;
   switch (letter) {
@@ -148,6 +152,9 @@ function command(letter: string, { hand, fit, pad, lookUp, turnRoute, draw, hide
       // Behind a blade it says that the blade drags.
       if (hand.text() !== '') return false;
       draw();
+      return true;
+    case 'v':
+      lookAtSet();
       return true;
     case 'b':
       hideLimits();

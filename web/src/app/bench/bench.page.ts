@@ -13,7 +13,7 @@ import type { ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import { unitWord } from '@oak-gate/contract';
-import { currentPin, sheetModel, unitOfSheet } from '@oak-gate/core';
+import { currentPin, sheetModel, unitOfSheet, waysOfSet } from '@oak-gate/core';
 import type { LengthUnit, Stage } from '@oak-gate/core';
 import { BlindLooks } from '../state/blind-looks';
 import { Asker } from '../ui/asker';
@@ -33,6 +33,7 @@ import { PadChoice } from './pad-choice';
 import { drawingsAt, PlaceDrawing } from './place-drawing';
 import { ReadingCard } from './reading-card';
 import { RouteChoice } from './route-choice';
+import { SheetSet } from './set/set';
 import { SheetClips } from './sheet-clips';
 import { stayAwake } from './stay-awake';
 
@@ -54,6 +55,7 @@ const NARROW = '(max-width: 1199px)';
     RouterLink,
     Sheet,
     SheetClips,
+    SheetSet,
   ],
   providers: [BenchHand, BenchPlace, BenchActs],
   templateUrl: './bench.page.html',
@@ -115,6 +117,30 @@ export class BenchPage {
       this.strip() && Object.values(drawingsAt(this.hand, this.narrow())).some((each) => each !== undefined),
   );
   protected readonly drawn = computed(() => this.drawing() && this.canDraw());
+  /** The sheet in hand as a set takes the place of the bench. */
+  protected readonly set = signal(false);
+  /** A link may lead to it: `set`. */
+  readonly view = input<string>();
+  protected readonly canSet = computed(() => {
+    const [job, characteristic] = [this.hand.at.job(), this.hand.at.characteristic()];
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    return (
+      layout !== undefined &&
+      characteristic !== undefined &&
+      this.hand.kind() === 'size' &&
+      waysOfSet(layout, characteristic).length > 0
+    );
+  });
+  protected readonly setShown = computed(() => {
+    const [job, characteristic] = [this.hand.at.shown(), this.hand.at.characteristic()];
+    return this.set() && this.canSet() && job !== undefined && characteristic !== undefined
+      ? { job, characteristic }
+      : undefined;
+  });
+  protected leaveSet(key?: string): void {
+    this.set.set(false);
+    if (key !== undefined) this.choose(key);
+  }
   private readonly blind = inject(BlindLooks);
   private readonly units = inject(UnitChoice);
   protected readonly unitWord = unitWord;
@@ -150,6 +176,9 @@ export class BenchPage {
       const place = this.place();
       if (place !== undefined) this.hand.select(place);
     });
+    effect(() => {
+      if (this.view() === 'set') this.set.set(true);
+    });
     // What takes the place of the other begins at its top.
     effect(() => {
       this.drawn();
@@ -173,6 +202,10 @@ export class BenchPage {
     stayAwake(destroyed);
     const onKey = (event: KeyboardEvent): void => {
       if (this.asker.isOpen || event.defaultPrevented) return;
+      if (this.setShown() !== undefined) {
+        this.keyInSet(event);
+        return;
+      }
       benchKeys(event, {
         hand: this.hand,
         focus: () => this.bar()?.focus(),
@@ -187,6 +220,9 @@ export class BenchPage {
           this.acts.lookUp();
         },
         sayHow: () => void this.acts.sayHow(),
+        lookAtSet: () => {
+          if (this.canSet()) this.set.set(true);
+        },
         draw: () => {
           this.drawing.update((now) => !now);
         },
@@ -202,6 +238,17 @@ export class BenchPage {
     destroyed.onDestroy(() => {
       document.removeEventListener('keydown', onKey);
     });
+  }
+  private readonly sheetSet = viewChild(SheetSet);
+  /** While the set is looked at nothing is typed: its own keys, and back. */
+  private keyInSet(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const isBack = event.key === 'Escape' || event.key.toLowerCase() === 'v';
+    const isGo = event.key === 'Enter' && !(event.target instanceof HTMLButtonElement);
+    if (!isBack && !isGo) return;
+    event.preventDefault();
+    if (isBack) this.leaveSet();
+    else this.sheetSet()?.go();
   }
   protected toNext(): void {
     this.hand.toNext('notTaken');

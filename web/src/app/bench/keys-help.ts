@@ -14,6 +14,7 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'S', does: 'the route over the sheet: by cylinder, or by station, ring or plane' },
   { keys: 'D', does: 'the drawing in the place of the sheet, on a narrow screen, and back' },
   { keys: '40d/41s', does: 'the 40 goes with a light drag (f: freely), the 41 only starts: it stops' },
+  { keys: 'V', does: 'the sheet as a set: readings beside each other, what stands out, what the banks say' },
   { keys: 'arrows', does: 'move over the sheet' },
   { keys: 'Y', does: 'yes to the question above the ladder' },
   { keys: 'R  A', does: 'take the offered re-reading, or stay with what was typed' },
