@@ -28,6 +28,7 @@ import type {
   JobEntry,
   JobEvent,
   JobState,
+  Judging,
   KeptRevision,
   LimitsPin,
   Opening,
@@ -76,6 +77,8 @@ export class Story {
   revisions: readonly KeptRevision[] = [kept(REVISION, ROWS)];
   characteristics: readonly Characteristic[] = [RING_GAP];
   route: Route = ROUTE;
+  /** How readings near a limit are decided. */
+  judging: Judging | undefined;
   /** By which rules it goes on. */
   rules = RULES_VERSION;
 
@@ -104,6 +107,7 @@ export class Story {
       engine: context,
       diameterBasis,
       cylinders: cylinderContexts(this.model, engine),
+      ...(this.judging === undefined ? {} : { judging: this.judging }),
     });
   }
   open(opening: Partial<Opening> = {}, by: Actor = IVO): this {

@@ -1,8 +1,10 @@
 import {
   AFTER_WITHDRAWAL,
   AXES,
+  COARSE_RULES,
   COLUMN_USES,
   DATUMS,
+  DECISION_RULES,
   DIAMETER_BASES,
   DOCUMENT_KINDS,
   ENGINE_CLASSES,
@@ -109,6 +111,7 @@ export const limitRow = z.object({
   also: z.exactOptional(perBound(printedFigure)),
   unitChosenBy: z.exactOptional(name),
   fitIs: z.exactOptional(z.literal('interference')),
+  decision: z.exactOptional(z.enum(DECISION_RULES)),
   formula: z.exactOptional(
     z.object({ bound: BOUND, perDiameter: z.number(), uplift: z.exactOptional(z.number()) }),
   ),
@@ -128,6 +131,11 @@ const draft = z.object({
   rows: z.array(limitRow),
   attachments: z.exactOptional(z.array(attachedFile)),
 });
+const judgingFor = z.enum([...ENGINE_CLASSES, 'shop']);
+const judgingSaid = {
+  rule: z.enum(DECISION_RULES).nullable(),
+  coarse: z.enum(COARSE_RULES).nullable(),
+};
 export const libraryEventData = {
   modelImported: z.object({ model: engineModel, digest: sha256 }),
   revisionDrafted: z.object({ revision: documentRevision }),
@@ -144,6 +152,7 @@ export const libraryEventData = {
     asked: z.boolean(),
     tolerance: printedLength.nullable(),
   }),
+  judgingSet: z.object({ of: judgingFor, ...judgingSaid, reason }),
   kindOrderSet: z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), reason }),
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
   importFinished: z.object({ batchOf: z.string() }),
@@ -213,6 +222,7 @@ export const limitsPin = z.object({
     }),
   ),
   version: z.exactOptional(z.literal(PIN_VERSIONS)),
+  judging: z.exactOptional(z.object({ rule: z.enum(DECISION_RULES), coarse: z.enum(COARSE_RULES) })),
   cylinders: z.exactOptional(
     z.array(
       z.object({
@@ -319,6 +329,7 @@ export const askSecondLookRequest = z.strictObject({
   asked: z.boolean(),
   tolerance: z.strictObject({ text: text(40), unit: lengthUnit }).nullable(),
 });
+export const setJudgingRequest = z.strictObject({ id: z.uuid(), of: judgingFor, ...judgingSaid, reason });
 export const setKindOrderRequest = z.strictObject({
   id: z.uuid(),
   engineClass: z.enum(ENGINE_CLASSES),
@@ -414,6 +425,14 @@ export const libraryView = z.object({
   ),
   orders: z.array(
     z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), ours: z.boolean() }),
+  ),
+  /** How readings near a limit are decided: what was said for all engines and for each class, and what holds for each. */
+  judging: z.array(
+    z.object({
+      of: judgingFor,
+      ...judgingSaid,
+      holds: z.object({ rule: z.enum(DECISION_RULES), coarse: z.enum(COARSE_RULES) }),
+    }),
   ),
   /** What a job can be opened on. */
   routes: z.array(routeSummary),

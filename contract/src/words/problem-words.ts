@@ -370,6 +370,14 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'the list of characteristics',
     next: 'Take one of the list, or add it there first.',
   }),
+  GAUGE_TOO_COARSE: ({ instrument, because }) => ({
+    what: `${instrument} cannot decide this limit`,
+    where:
+      because === 'coarse'
+        ? 'its smallest step is more than a tenth of what is allowed'
+        : 'no two of its blades lie within what is allowed',
+    next: 'Take a finer gauge; the shop refuses readings with one that is too coarse.',
+  }),
   NO_SECOND_LOOK: ({ characteristic }) => ({
     what: `${characteristic} is worked out`,
     where: 'the second look',

@@ -1,4 +1,5 @@
 import { judgeEvidence } from '../evidence/evidence';
+import type { DecisionRule } from '../quantity/decision-rule';
 import type { Reading } from '../evidence/reading';
 import type { PartsState } from '../engines/parts';
 import type { Place } from '../engines/place';
@@ -28,6 +29,7 @@ export function judgePlace(
   const inForce = limitInForce(state, place, part);
   const { limit, sources, asks, life } =
     inForce.state === 'inForce' ? inForce : { limit: {}, sources: {}, asks: undefined, life: undefined };
+  const rule = decisionRule(state, sources);
   const { ruleVersion, ...verdict } = judgeEvidence({
     reading,
     limit,
@@ -36,7 +38,7 @@ export function judgePlace(
     passes: characteristicOf(state, place)?.passes ?? 'yes',
     partState: part.state,
     uncertainty,
-    rule: 'simple',
+    rule,
   });
   const frame = {
     partState: part.state,
@@ -44,7 +46,7 @@ export function judgePlace(
       ? {}
       : { partNumber: part.partNumber }),
     ...(part.pistonMaterial === undefined ? {} : { pistonMaterial: part.pistonMaterial }),
-    rule: 'simple' as const,
+    rule,
     ruleVersion,
     pin: currentPin(state)?.pin ?? 0,
     ...((state.rules ?? 0) < UNCERTAINTY_SINCE ? {} : { uncertainty }),
@@ -59,6 +61,20 @@ export function judgePlace(
         ...(asks === undefined ? {} : { asks }),
         ...(life === undefined ? {} : { life }),
       };
+}
+
+/**
+ * How a reading near the ends of a limit is decided: as a row that governs says, and else as the shop does for such engines. Of two
+ * rows that differ the stricter holds.
+ */
+export function decisionRule(state: PinState, sources: VerdictFact['sources']): DecisionRule {
+  const pin = currentPin(state);
+  const governing = new Set(Object.values(sources));
+  const said = (pin?.rows ?? []).flatMap(({ id, decision }) =>
+    decision !== undefined && governing.has(id) ? [decision] : [],
+  );
+  if (said.includes('guarded')) return 'guarded';
+  return said.length > 0 ? 'simple' : (pin?.judging?.rule ?? 'simple');
 }
 
 /** A reading that is there, judged by what is in force now: of its own part as it was judged, beside what lies there now. */

@@ -2,7 +2,7 @@ import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { intervalOf } from '../evidence/size/interval';
 import { judge } from '../evidence/size/judge-size';
-import type { DecisionRule } from '../evidence/verdict';
+import type { DecisionRule } from '../quantity/decision-rule';
 import { acceptRange } from '../library/limit';
 import type { Limit } from '../library/limit';
 import type { PartState } from '../quantity/part-state';

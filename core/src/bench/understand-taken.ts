@@ -15,6 +15,7 @@ import { currentPin } from '../library/limit-in-force';
 import { LIFE_UNIT_OF } from '../quantity/figure';
 import type { ReadingTaken } from './bench-events';
 import type { BenchSlice, TakenText } from './bench-commands';
+import { gaugeDoubt } from './gauge-doubt';
 import { judgePlace } from './judge-place';
 import { partsSeen } from './parts-seen';
 import { characteristicOf, placeOf, unaskedReason } from './places';
@@ -56,6 +57,12 @@ export function understand(
   const reason = parts.value.late === null ? unaskedReason(state, where) : undefined;
   if (reason !== undefined) return refuse('NOT_APPLICABLE_HERE', { place, reason });
 
+  const doubt =
+    instrument === null || currentPin(state)?.judging?.coarse !== 'refuse'
+      ? undefined
+      : gaugeDoubt(state, where, parts.value.judged, instrument);
+  if (doubt !== undefined && instrument !== null)
+    return refuse('GAUGE_TOO_COARSE', { place, instrument: instrument.id, because: doubt.kind });
   const blades = instrument === null ? undefined : bladeSizes(instrument);
   const marks = instrument === null ? undefined : cardMarks(instrument);
   const setting = settingOf(characteristic, said, place);

@@ -7,7 +7,8 @@ import type { PartState } from '../quantity/part-state';
 import type { Reading } from './reading';
 import type { BladeFeel } from './size/blade-feel';
 import type { BladeStacks, EntryNote } from './size/read-entry';
-import type { DecisionRule, Verdict } from './verdict';
+import type { DecisionRule } from '../quantity/decision-rule';
+import type { Verdict } from './verdict';
 import type { YesNo } from '../quantity/yes-no';
 
 /** What somebody typed, with what the notation must know of the place and the tool. */

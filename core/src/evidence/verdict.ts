@@ -2,7 +2,6 @@ import type { Nanometres } from '../quantity/nanometres';
 
 export const VERDICTS = ['in', 'serviceable', 'tight', 'loose', 'notProven', 'noLimit'] as const;
 export type VerdictWord = (typeof VERDICTS)[number];
-export type DecisionRule = 'simple' | 'guarded';
 
 export interface Verdict {
   readonly verdict: VerdictWord;

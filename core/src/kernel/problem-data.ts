@@ -90,6 +90,11 @@ export interface ProblemData {
   };
   SETTING_OPEN: { readonly place: string; readonly text: string };
   CHARACTERISTIC_UNKNOWN: { readonly characteristic: string };
+  GAUGE_TOO_COARSE: {
+    readonly place: string;
+    readonly instrument: string;
+    readonly because: 'coarse' | 'noTwoBlades';
+  };
   NO_SECOND_LOOK: { readonly characteristic: string };
   TOLERANCE_WRONG: { readonly characteristic: string; readonly text: string };
   NO_TEMPERATURES: { readonly characteristic: string };

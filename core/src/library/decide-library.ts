@@ -147,6 +147,13 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
       const now = own(state.secondLooks, characteristic) ?? { asked: false, tolerance: null };
       return ok(sameData({ characteristic, ...now }, data) ? [] : [{ type: 'secondLookAsked', v: 1, data }]);
     }
+    case 'setJudging': {
+      const { of, rule, coarse } = command;
+      const reason = command.reason.trim();
+      if (reason === '')
+        return refuse('REASON_MISSING', { action: 'change how readings near a limit are decided' });
+      return ok([{ type: 'judgingSet', v: 1, data: { of, rule, coarse, reason } }]);
+    }
     case 'setKindOrder': {
       const { engineClass, order } = command;
       const reason = command.reason.trim();

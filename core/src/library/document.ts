@@ -1,3 +1,4 @@
+import type { DecisionRule } from '../quantity/decision-rule';
 import { baseValue } from '../quantity/figure';
 import type { PrintedFigure } from '../quantity/figure';
 import type { Bound } from './limit';
@@ -40,6 +41,8 @@ export interface LimitRow {
   /** The figures are interference: how much larger the shaft is than its hole. Without it they are clearance. */
   readonly fitIs?: 'interference';
   readonly formula?: BoreFormula;
+  /** How the document wants its limit to be decided near its ends; as the shop does where nothing is said. */
+  readonly decision?: DecisionRule;
   /** What the row asks for besides, or instead of, a window for one reading. */
   readonly rule?: RowRule;
   /** Narrower than the document's own applicability, where the row says so. */

@@ -1,3 +1,4 @@
+import type { JudgingFor, JudgingSaid } from './judging';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
@@ -34,6 +35,7 @@ export type LibraryCommand =
       /** How far apart two people's readings may lie; null where what both gauges may err decides. */
       readonly tolerance: { readonly text: string; readonly unit: LengthUnit } | null;
     }
+  | ({ readonly type: 'setJudging'; readonly of: JudgingFor; readonly reason: string } & JudgingSaid)
   | {
       readonly type: 'setKindOrder';
       readonly engineClass: EngineClass;

@@ -1,3 +1,4 @@
+import type { JudgingFor, JudgingSaid } from './judging';
 import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
@@ -108,6 +109,10 @@ export const LIBRARY_EVENTS = {
     ({ secondLooks }, { characteristic, asked, tolerance }) => ({
       secondLooks: { ...secondLooks, [characteristic]: { asked, tolerance } },
     }),
+  ),
+  judgingSet: library<{ readonly of: JudgingFor; readonly reason: string } & JudgingSaid>()(
+    1,
+    ({ judging }, { of, rule, coarse }) => ({ judging: { ...judging, [of]: { rule, coarse } } }),
   ),
   kindOrderSet: library<{
     readonly engineClass: EngineClass;

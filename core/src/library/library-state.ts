@@ -4,6 +4,7 @@ import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
+import type { JudgingFor, JudgingSaid } from './judging';
 import type { DocumentKind } from './limit-row';
 
 /** Who did something in the library, and when. */
@@ -55,6 +56,8 @@ export interface LibraryState {
   readonly temperatures: readonly string[];
   /** Of which characteristics two people measure every place, and how far apart any two readings of one place may lie. */
   readonly secondLooks: Readonly<Record<string, SecondLook>>;
+  /** How readings near a limit are decided, for all engines of the shop or for a class of them. */
+  readonly judging: Readonly<Partial<Record<JudgingFor, JudgingSaid>>>;
   /** The shop's order of document kinds, per class of engine, where it set one. */
   readonly orders: Readonly<Partial<Record<EngineClass, readonly DocumentKind[]>>>;
   /** Imports that are not finished: nothing of them is in the library yet. */
@@ -66,6 +69,7 @@ export const EMPTY_LIBRARY: LibraryState = {
   characteristics: {},
   temperatures: [],
   secondLooks: {},
+  judging: {},
   orders: {},
   imports: {},
 };

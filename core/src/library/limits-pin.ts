@@ -1,3 +1,4 @@
+import type { Judging } from './judging';
 import { placesOf, fitKey } from '../engines/place';
 import type { FitKey, Place } from '../engines/place';
 import { serialNumberOf } from '../engines/engine-model';
@@ -49,6 +50,8 @@ export interface LimitsPin {
    */
   readonly version?: PinVersion;
   readonly cylinders?: readonly CylinderContext[];
+  /** How readings near its limits are decided; simply where nothing was said. */
+  readonly judging?: Judging;
 }
 export const PIN_VERSIONS = [2, 3, 4] as const;
 export type PinVersion = (typeof PIN_VERSIONS)[number];
@@ -75,11 +78,12 @@ export interface PinQuestion {
   readonly engine: Omit<LimitContext, 'model' | 'serial' | 'partState'> & { readonly serial: string };
   readonly diameterBasis: DiameterBasis;
   readonly cylinders?: readonly CylinderContext[];
+  readonly judging?: Judging;
 }
 
 /** Makes the pin for an engine: the documents that speak of it, their rows, and what governs each fit. */
 export function pinLimits(question: PinQuestion): LimitsPin {
-  const { pin, on, model, characteristics, policy, diameterBasis, cylinders = [] } = question;
+  const { pin, on, model, characteristics, policy, diameterBasis, cylinders = [], judging } = question;
   const said = whatIsSaid(question, (context) => forDocuments(context, PIN_VERSION));
   return assemble({
     pin,
@@ -91,6 +95,7 @@ export function pinLimits(question: PinQuestion): LimitsPin {
     ...said,
     version: PIN_VERSION,
     cylinders,
+    ...(judging === undefined ? {} : { judging }),
   });
 }
 
@@ -121,6 +126,7 @@ export function pinSameDocuments(
     context,
     diameterBasis,
     ...placed,
+    ...(before.judging === undefined ? {} : { judging: before.judging }),
   });
 }
 

@@ -6,6 +6,7 @@ import { partIn } from '../engines/parts';
 import type { Part, PartsState } from '../engines/parts';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
+import { decisionRule } from '../bench/judge-place';
 import { characteristicOf, currentReading, judgedPart, placeAt, placeOf, sheetPlaces } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
 import { onceFor } from '../kernel/once-for';
@@ -108,8 +109,17 @@ function stationsOf(
     if (reading === undefined || !isSize(reading.reading)) return [];
     const inForce = limitInForce(state, place, judgedPart(state, place, [part]));
     const { lower, upper } = acceptRange(inForce.state === 'inForce' ? inForce.limit : {}, part.state);
+    // Where only what is surely inside passes, a cut must leave as much on both sides as the gauge may err.
+    const guard =
+      inForce.state === 'inForce' && decisionRule(state, inForce.sources) === 'guarded'
+        ? (reading.verdict.uncertainty ?? reading.instrument?.uncertainty ?? 0)
+        : 0;
     return [
-      { name: placeKey(place), reading: reading.reading, ...bound('min', lower), ...bound('max', upper) },
+      {
+        ...{ name: placeKey(place), reading: reading.reading },
+        ...bound('min', lower + guard),
+        ...bound('max', upper - guard),
+      },
     ];
   });
 }

@@ -4,6 +4,7 @@ import {
   defineCharacteristicRequest,
   engineModelFile,
   governsRequest,
+  setJudgingRequest,
   setKindOrderRequest,
 } from '@oak-gate/contract';
 import type { GovernsView, LibraryView } from '@oak-gate/contract';
@@ -12,6 +13,7 @@ import {
   ENGINE_CLASSES,
   figureOf,
   isLength,
+  judgingOf,
   pinContext,
   revisionState,
   whatIsSaid,
@@ -31,6 +33,7 @@ import { searchLibrary } from './search';
 import { tableRoutes } from './table.routes';
 
 const MOST_LISTED = 200;
+const UNSAID = { rule: null, coarse: null } as const;
 
 export function libraryRoutes(services: Services): Router {
   const router = Router();
@@ -87,6 +90,11 @@ export function libraryRoutes(services: Services): Router {
     const { id, ...asked } = bodyOf(askSecondLookRequest, req);
     await library.execute(id, { type: 'askSecondLook', ...asked }, actorOf(res));
     res.status(201).json(asked);
+  });
+  router.post('/judging', async (req, res) => {
+    const { id, ...said } = bodyOf(setJudgingRequest, req);
+    await library.execute(id, { type: 'setJudging', ...said }, actorOf(res));
+    res.status(201).json(said);
   });
   router.post('/orders', async (req, res) => {
     const { id, engineClass, order, reason } = bodyOf(setKindOrderRequest, req);
@@ -166,6 +174,15 @@ function listView(library: Library, state: LibraryState, asked: string): Library
       engineClass,
       order: own(state.orders, engineClass) ?? catalogue.policyFor(engineClass).order,
       ours: Object.hasOwn(state.orders, engineClass),
+    })),
+    judging: (['shop', ...ENGINE_CLASSES] as const).map((of) => ({
+      of,
+      ...(own(state.judging, of) ?? UNSAID),
+      // What holds for every class that says nothing of its own.
+      holds:
+        of === 'shop'
+          ? judgingOf({ shop: own(state.judging, 'shop') ?? UNSAID }, 'aircraft')
+          : judgingOf(state.judging, of),
     })),
     routes: catalogue.routes.map(({ id, covers, classes }) => ({
       id,

@@ -66,6 +66,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /library/models': library,
   'POST /library/characteristics': library,
   'POST /library/characteristics/second-look': library,
+  'POST /library/judging': library,
   'POST /library/characteristics/temperatures': library,
   'POST /library/orders': library,
   'GET /library/imports': 'signedIn',

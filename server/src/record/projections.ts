@@ -182,6 +182,7 @@ async function projectLibrary(
     case 'characteristicDefined':
     case 'temperaturesAsked':
     case 'secondLookAsked':
+    case 'judgingSet':
     case 'kindOrderSet':
     case 'clockSteppedBack':
     case 'clockPutRight':

@@ -65,6 +65,7 @@ export const libraryOf = (part: object = {}) => ({
   ],
   characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false, looks: { asked: false, tolerance: null } })),
   orders: [],
+  judging: [],
   routes: [{ id: 'ring-gaps', covers: 'ring end gaps' }],
   ...part,
 });

@@ -5,7 +5,8 @@ import { acceptRange } from '../../library/limit';
 import type { Limit } from '../../library/limit';
 import type { PartState } from '../../quantity/part-state';
 import type { SizeReading } from './size-reading';
-import type { DecisionRule, Verdict, VerdictWord } from '../verdict';
+import type { DecisionRule } from '../../quantity/decision-rule';
+import type { Verdict, VerdictWord } from '../verdict';
 
 interface Question {
   readonly limit: Limit;

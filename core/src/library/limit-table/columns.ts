@@ -15,6 +15,7 @@ export const TABLE_COLUMNS = [
   'service_min',
   'service_max',
   'fit_is',
+  'decision',
   'unit_chosen_by',
   'formula_bound',
   'per_diameter',

@@ -1,3 +1,4 @@
+import { DECISION_RULES } from '../../quantity/decision-rule';
 import { along, undeclaredAxes } from '../../engines/along-axes';
 import { quantityOf, rowAxesOf } from '../../engines/characteristic';
 import type { Characteristic, FitAxis, Purposes } from '../../engines/characteristic';
@@ -128,6 +129,7 @@ export function readRow(
   }
   checkCrossing(printed, wrong);
   const fitIs = readFitIs(cells, wrong, characteristic);
+  const decision = readDecision(cells, wrong);
   const formula = readFormula(cells, wrong);
   if (
     cells.text('rule') === '' &&
@@ -157,6 +159,7 @@ export function readRow(
       ...(Object.keys(also).length === 0 ? {} : { also }),
       ...(settled.wasChosen && chosenBy !== undefined ? { unitChosenBy: chosenBy } : {}),
       ...(fitIs === undefined ? {} : { fitIs }),
+      ...(decision === undefined ? {} : { decision }),
       ...(formula === undefined ? {} : { formula }),
       ...(rule === undefined ? {} : { rule }),
       appliesTo,
@@ -177,6 +180,15 @@ function readFitIs(cells: RowCells, wrong: Wrong, { below }: Characteristic): Li
     known.length === 0 ? { code: 'NOT_A_FIT', found: text } : { code: 'ONE_OF', found: text, known },
   );
   return undefined;
+}
+
+/** By which rule a limit is decided near its ends, where the document says it. */
+function readDecision(cells: RowCells, wrong: Wrong): LimitRow['decision'] {
+  const text = cells.text('decision');
+  const known = DECISION_RULES.find((each) => each === text);
+  if (text !== '' && known === undefined)
+    wrong('decision', { code: 'ONE_OF', found: text, known: [...DECISION_RULES] });
+  return known;
 }
 
 function readLabel(cells: RowCells, wrong: Wrong, index: number, seen: Set<string>): string {

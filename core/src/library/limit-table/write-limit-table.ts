@@ -30,6 +30,7 @@ export function rowTexts(row: LimitRow): RowTexts {
     ...Object.fromEntries(BOUNDS.map((bound) => [BOUND_COLUMNS[bound], figure(bound)])),
     unit_chosen_by: row.unitChosenBy ?? '',
     fit_is: row.fitIs ?? '',
+    decision: row.decision ?? '',
     formula_bound: row.formula === undefined ? '' : BOUND_COLUMNS[row.formula.bound],
     per_diameter: row.formula === undefined ? '' : String(row.formula.perDiameter),
     uplift: row.formula?.uplift === undefined ? '' : String(row.formula.uplift),

@@ -4,6 +4,7 @@ import {
   bladeSizes,
   CORRECTION_REASONS,
   decimalLength,
+  decisionRule,
   currentPin,
   currentReading,
   depthAsked,
@@ -334,7 +335,13 @@ export class BenchHand {
       return 'try' in blind ? blind.try : undefined;
     }
     if (limit?.state !== 'inForce') return undefined;
-    const question = { blades, limit: limit.limit, partState: this.at.partState(), ...this.tries() };
+    const [job, instrumentInHand] = [this.at.shown(), this.instrument()];
+    const question = {
+      ...{ blades, limit: limit.limit, partState: this.at.partState() },
+      rule: job === undefined ? ('simple' as const) : decisionRule(job, limit.sources),
+      ...(instrumentInHand === undefined ? {} : { uncertainty: instrumentInHand.uncertainty }),
+      ...this.tries(),
+    };
     const advice = nextBlade({ ...question, aim: 'verdict' });
     if ('try' in advice) return advice.try;
     // Too small for sure: what is missing is known only when a blade goes.

@@ -1,5 +1,5 @@
 import { WITHHELD_WORDS } from '@oak-gate/contract';
-import { acceptRange, bladeSizes, limitInForce, nextBlade, showExact } from '@oak-gate/core';
+import { acceptRange, bladeSizes, decisionRule, limitInForce, nextBlade, showExact } from '@oak-gate/core';
 import type { Instrument, JobState, JudgedPart, LengthUnit, Nanometres, PlaceStatus } from '@oak-gate/core';
 import { say } from './next-step';
 import type { NextStep } from './next-step';
@@ -22,8 +22,11 @@ export function bladeStep(
   const reading = status.state === 'notProven' ? status.reading?.reading : undefined;
   const goes = reading?.kind === 'between' || reading?.kind === 'atLeast' ? reading.goes : undefined;
   const stops = reading?.kind === 'between' || reading?.kind === 'under' ? reading.stops : undefined;
+  const rule = decisionRule(job, inForce.sources);
   const advice = nextBlade({
     blades,
+    rule,
+    uncertainty: instrument.uncertainty,
     limit: inForce.limit,
     aim: 'verdict',
     partState: part.state,

@@ -24,6 +24,7 @@ import {
   intervalOf,
   limitInForce,
   mendingCut,
+  nearLimit,
   openMatters,
   partIn,
   reportsAt,
@@ -67,6 +68,7 @@ export function nextStep(
       return (
         findingWords(job, status, unit) ??
         targetWords(job, status, part, unit) ??
+        nearWords(status, unit) ??
         say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.')
       );
     case 'tight':
@@ -257,6 +259,18 @@ function findingWords(job: JobState, status: PlaceStatus, unit: LengthUnit): Nex
   return say(
     `${words} The other one can be filed (${other}): ${cutWords(plan, unit, filedName(job, status)).replace('this', 'that')}.`,
     'decide',
+  );
+}
+
+/** In, and by less than the gauge may err: it is shown as what it is. */
+function nearWords({ reading }: PlaceStatus, unit: LengthUnit): NextStep | undefined {
+  const near = reading === undefined ? undefined : nearLimit(reading);
+  if (near === undefined || reading === undefined) return undefined;
+  const by =
+    near.by === 0 ? 'In, and just at its limit' : `In by ${showExact(near.by, unit)} ${unitWord(unit)}`;
+  const gauge = reading.instrument?.id ?? 'what it was worked out from';
+  return say(
+    `${by}; ${gauge} may err by ${showExact(near.uncertainty, unit)} ${unitWord(unit)}. By the simple rule that is in: a finer gauge would tell more.`,
   );
 }
 

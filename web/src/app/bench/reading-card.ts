@@ -19,6 +19,7 @@ import {
   currentPin,
   currentReading,
   decisionAt,
+  decisionRule,
   evidenceOf,
   isSize,
   originOf,
@@ -41,6 +42,7 @@ import { BenchActs } from './bench-acts';
 import { BenchHand } from './bench-hand';
 import { PlaceDrawing } from './place-drawing';
 import { boreWords } from './bore-words';
+import { gaugeWords } from './gauge-words';
 import { journalWords } from './journal-words';
 
 /** For the place in hand: the band, the limit with its source, what else is said, what to do next, and what went before. */
@@ -135,6 +137,8 @@ export class ReadingCard {
       also,
       history: record.readings.map((reading) => this.historyOf(pin, place, reading, record, unit)),
       sealed: job.seal !== undefined,
+      gauge: gaugeWords(job, place, part, this.hand.instrument(), unit),
+      isGuarded: inForce.state === 'inForce' && decisionRule(job, inForce.sources) === 'guarded',
     };
   });
 

@@ -1,15 +1,21 @@
+import type { LibraryView } from '@oak-gate/contract';
 import { TestBed } from '@angular/core/testing';
 import { PageUnderTest, refusal } from '../../testing/page';
 import { Asker } from '../ui/asker';
 import { KindOrders } from './kind-orders';
 
+const USUAL = { rule: 'simple', coarse: 'warn' } as const;
+const JUDGING: LibraryView['judging'] = [
+  { of: 'shop', rule: null, coarse: null, holds: USUAL },
+  { of: 'aircraft', rule: 'guarded', coarse: null, holds: { ...USUAL, rule: 'guarded' } },
+];
 const ORDERS = [
   { engineClass: 'aircraft', order: ['mandatory', 'letter', 'manual'], ours: false },
   { engineClass: 'marine', order: ['manual'], ours: true },
 ] as const;
 type Ask = Parameters<Asker['ask']>[0];
 function opened(mayChange = true) {
-  const page = PageUnderTest.open(KindOrders, { orders: ORDERS, mayChange });
+  const page = PageUnderTest.open(KindOrders, { orders: ORDERS, judging: JUDGING, mayChange });
   const asks: Ask[] = [];
   jest.spyOn(TestBed.inject(Asker), 'ask').mockImplementation(async (ask) => {
     asks.push(ask);
@@ -63,4 +69,11 @@ test('a kind that is advisory is taken in as the weakest, and sent with its reas
   });
   request.flush(refusal('REASON_MISSING', 'The reason is missing'), { status: 409, statusText: 'Conflict' });
   expect(await sent).toMatchObject({ code: 'REASON_MISSING' });
+});
+
+test('how readings near a limit are decided stands for all engines and for each class', () => {
+  const page = PageUnderTest.open(KindOrders, { orders: ORDERS, judging: JUDGING, mayChange: false });
+  const text = page.text.replace(/\s+/g, ' ');
+  expect(text).toContain('All engines simple; a coarse gauge is warned about');
+  expect(text).toContain('its own guarded; a coarse gauge is warned about');
 });

@@ -12,6 +12,7 @@ import { CLASS_WORDS } from './kind-words';
 import { KIND_WORDS } from '@oak-gate/contract';
 
 type Order = LibraryView['orders'][number];
+type Judged = LibraryView['judging'][number];
 
 /** Which kind of document is stronger, per class of engine. A kind that is left out is advisory there. */
 @Component({
@@ -25,6 +26,7 @@ export class KindOrders {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
   readonly orders = input.required<LibraryView['orders']>();
+  readonly judging = input.required<LibraryView['judging']>();
   readonly mayChange = input(false);
   readonly changed = output();
   protected readonly classWords = CLASS_WORDS;
@@ -53,6 +55,63 @@ export class KindOrders {
     await this.set(of, [...of.order, kind]);
   }
 
+  /** How readings near a limit are decided from now on: for all engines, or for a class of them. */
+  protected async judge({ of, rule, coarse }: Judged): Promise<void> {
+    const own = of !== 'shop';
+    const said = own ? [{ value: '', label: 'as for all engines' }] : [];
+    const done = await this.asker.ask({
+      title: `Near the limit: ${own ? `${CLASS_WORDS[of]} engines` : 'all engines'}`,
+      lines: [
+        'It holds for jobs whose limits are pinned from now on. Jobs that are open keep what they were pinned with.',
+      ],
+      fields: [
+        {
+          ...{
+            key: 'rule',
+            label: 'What is in',
+            kind: 'choice',
+            value: rule ?? (own ? '' : 'simple'),
+            optional: true,
+          },
+          options: [
+            ...said,
+            { value: 'simple', label: 'simple: what is read inside' },
+            { value: 'guarded', label: 'guarded: inside by more than the gauge may err' },
+          ],
+        },
+        {
+          ...{
+            key: 'coarse',
+            label: 'A gauge that is too coarse',
+            kind: 'choice',
+            value: coarse ?? (own ? '' : 'warn'),
+            optional: true,
+          },
+          options: [
+            ...said,
+            { value: 'warn', label: 'is warned about' },
+            { value: 'refuse', label: 'is refused' },
+          ],
+        },
+        { key: 'reason', label: 'Reason', kind: 'text' },
+      ],
+      submit: 'Say so',
+      act: async (values) => {
+        const orNull = (key: string): string | null =>
+          (values[key] ?? '') === '' ? null : (values[key] ?? null);
+        const body = {
+          id: newId(),
+          of,
+          rule: orNull('rule'),
+          coarse: orNull('coarse'),
+          reason: values['reason'] ?? '',
+        };
+        const answer = await this.api.post('/api/library/judging', body, z.unknown());
+        return answer.ok ? undefined : answer.problem;
+      },
+    });
+    if (done) this.changed.emit();
+  }
   private async set({ engineClass }: Order, order: readonly DocumentKind[]): Promise<void> {
     const done = await this.asker.ask({
       title: `${CLASS_WORDS[engineClass]} engines: change which kind is stronger`,

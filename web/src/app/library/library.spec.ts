@@ -11,6 +11,7 @@ const LIBRARY = libraryOf({
   total: 1,
   revisions: [{ ...revisionFor('SL-88', 'B').revision, rowCount: 6, state: 'current' }],
   orders: [{ engineClass: 'aircraft', order: ['mandatory', 'letter', 'manual'], ours: false }],
+  judging: [],
 });
 const progress = (stage: string, part: object = {}) => ({
   id: 'I',
