@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { hiddenParts } from '../support/geometry';
-import { signIn } from '../support/pages';
+import { at, signIn } from '../support/pages';
 import { inTheme, THEMES } from '../support/themes';
 import { ApiTablet } from '../support/tablet';
 import { wideEngine } from '../support/wide-engine';
 import { expect, test } from '../support/test';
 
-let jobs: { open: string; sealed: string; v8: string; heavy: string; wide: string };
+let jobs: Record<'open' | 'sealed' | 'v8' | 'heavy' | 'wide' | 'marine' | 'blind', string>;
 const LONG = 'LETTER-OF-A-NUMBER-THAT-NOBODY-WOULD-GIVE-IT-2026/0417-B';
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
@@ -16,7 +16,9 @@ test.beforeAll(async ({ demo }) => {
     sealed: await ivo.jobId('J-2040'),
     v8: await ivo.openV8('S-1', 'M8-50001'),
     heavy: await ivo.jobId('J-2044'),
+    marine: await ivo.jobId('J-2042'),
     wide: '',
+    blind: '',
   };
   const teo = await ApiTablet.signIn(demo.address, 'teo-lindqvale');
   const drafted = await teo.post('/api/library/revisions', {
@@ -61,6 +63,12 @@ test.beforeAll(async ({ demo }) => {
   });
   expect([status, body]).toMatchObject([201, {}]);
   jobs.wide = (body as { jobId: string }).jobId;
+  await teo.post('/api/library/characteristics/second-look', {
+    id: randomUUID(),
+    ...{ characteristic: 'ringGap', asked: true, tolerance: { text: '1', unit: 'thou' } },
+  });
+  jobs.blind = await ivo.openV8('S-17', 'M8-50017');
+  await ivo.takeThere(jobs.blind, at(1, 2, 'mid'), '17/18');
 });
 const PAGES: Record<string, () => string> = {
   Floor: () => '/floor',
@@ -68,6 +76,12 @@ const PAGES: Record<string, () => string> = {
   Arrival: () => `/jobs/${jobs.open}/arrival`,
   bench: () => `/jobs/${jobs.open}/rings`,
   'bench of a V8': () => `/jobs/${jobs.v8}/rings`,
+  'the sheet as a set': () => `/jobs/${jobs.marine}/rings?place=${at(3, 1, 'mid')}&view=set`,
+  'a set of sizes': () =>
+    `/jobs/${jobs.heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across&view=set`,
+  'a set of sixteen cylinders': () =>
+    `/jobs/${jobs.wide}/measure?place=boreDiameter@cylinder:12/station:s11/direction:across&view=set`,
+  'a place that is measured blind': () => `/jobs/${jobs.blind}/rings?place=${at(1, 2, 'mid')}`,
   'clipboards, a bore along its depth': () =>
     `/jobs/${jobs.heavy}/measure?place=boreDiameter@cylinder:4/station:d25/direction:across`,
   'sixteen cylinders at twenty stations': () =>

@@ -125,6 +125,8 @@ export function nextStep(
     }
     case 'withheld': {
       const inForce = limitInForce(job, status.place, part);
+      const set = setStep(job, status);
+      if (set !== undefined) return set;
       return say(
         `No verdict: ${inForce.state === 'withheld' ? WITHHELD_WORDS[inForce.why] : 'the limit waits'}. An inspector decides.`,
         'decide',

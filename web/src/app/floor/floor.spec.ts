@@ -105,7 +105,7 @@ describe('opening a job', () => {
   const models = [
     { id: 'VA', maker: 'Veldane', name: 'VA', engineClass: 'aircraft', cylinders: 4, digest: 'a'.repeat(64) },
   ];
-  const library = { total: 0, revisions: [], characteristics: [], orders: [], routes: [] };
+  const library = { total: 0, revisions: [], characteristics: [], orders: [], judging: [], routes: [] };
   test('without an engine model it says where to get one', async () => {
     const page = PageUnderTest.open(OpenJobPage);
     await page.answer('/api/library', { ...library, models: [] });

@@ -38,7 +38,7 @@ export class FindingList {
       : openMatters(job, this.sheets()).findings.map((finding) => ({
           finding,
           words: findingWords(job, finding),
-          place: 'place' in finding ? finding.place : undefined,
+          ...lookAt(finding),
           fit: fitOf(finding),
         }));
   });
@@ -56,6 +56,13 @@ export class FindingList {
   }
 }
 
+/** Where a finding is looked at: at its place, or, of banks that differ, at the set that says so. */
+function lookAt(finding: Finding): { readonly place: string | undefined; readonly view?: 'set' } {
+  if ('place' in finding) return { place: finding.place };
+  if (finding.kind !== 'setRule') return { place: undefined };
+  const [place] = finding.rule.places;
+  return finding.rule.kind === 'banks' ? { place, view: 'set' } : { place };
+}
 function fitOf(finding: Finding): FitParams | undefined {
   if (finding.kind === 'limitWithheld') return paramsOf(finding);
   return finding.kind === 'limitToConfirm' ? paramsOf(finding.choice) : undefined;

@@ -43,6 +43,8 @@ export class StagePage {
   private readonly router = inject(Router);
   readonly stage = input<string>();
   readonly place = input<string>();
+  /** `set`: the sheet of that place as a set. */
+  readonly view = input<string>();
   readonly pages = input.required<StagePages>();
   private readonly job = inject(BlindLooks).job;
   private readonly gate = computed(() => {
@@ -62,9 +64,9 @@ export class StagePage {
     const fetched = this.fetched();
     const stage = this.stageId();
     if (fetched === undefined || stage === undefined || fetched.kind !== this.kind()) return [];
-    const place = this.place();
+    const [place, view] = [this.place(), this.view()];
     const isBench = fetched.kind === 'sheets';
-    return [{ component: fetched.component, inputs: isBench ? { stage, place } : { stage } }];
+    return [{ component: fetched.component, inputs: isBench ? { stage, place, view } : { stage } }];
   });
   protected readonly unknown = computed(() =>
     this.job() === undefined || this.gate() !== undefined

@@ -9,7 +9,7 @@ import {
   ruleWords,
   unitWord,
 } from '@oak-gate/contract';
-import { currentPin, own, parsePlaceKey, setRules, waysOfSet } from '@oak-gate/core';
+import { currentPin, gateOfSheet, own, parsePlaceKey, setRules, waysOfSet } from '@oak-gate/core';
 import type {
   Characteristic,
   JobState,
@@ -159,8 +159,12 @@ export class SheetSet {
   }
   /** To the first bore that the difference waits for, or back to the hand. */
   go(): void {
-    const first = this.banks()?.toGauge[0];
+    const banks = this.banks();
+    const first = banks?.toGauge[0];
+    const gate = gateOfSheet(this.job().route, banks?.sheet ?? '');
     if (first === undefined) this.closed.emit();
+    // On the same bench the hand goes there; else the bores lie on another stage's.
+    else if (gate?.sheets.includes(this.characteristic().id) === true) this.chosen.emit(first);
     else void this.router.navigate(['/jobs', this.job().id, 'place'], { queryParams: { place: first } });
   }
   protected async setAside(): Promise<void> {
