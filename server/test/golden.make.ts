@@ -226,6 +226,17 @@ test('the corpus of this format', async () => {
     ['boreFoot', true],
   ] as const)
     await lib({ type: 'askTemperatures', characteristic, asked });
+  // Two people measure what lies at the foot; how readings near a limit are decided is said for all, and for a class.
+  await lib({
+    ...{ type: 'askSecondLook', characteristic: 'boreFoot', asked: true },
+    tolerance: { text: '0.01', unit: 'mm' },
+  });
+  for (const [of, rule, coarse] of [
+    ['shop', 'guarded', 'warn'],
+    ['shop', 'simple', null],
+    ['aircraft', null, 'warn'],
+  ] as const)
+    await lib({ type: 'setJudging', of, rule, coarse, reason: 'agreed with the inspector' });
   await shop.publish(
     { number: 'OM-5', revision: '1', kind: 'manual' },
     [
@@ -353,6 +364,11 @@ test('the corpus of this format', async () => {
         : { part: '21', gauge: '20.5' };
     const foot = { ...gauged, conditions, temperatures };
     await give({ ...foot, place: `boreFoot@cylinder:${cylinder}`, text: '130.18' });
+    // The second look: blind, and near enough.
+    await give(
+      { ...foot, place: `boreFoot@cylinder:${cylinder}`, text: '130.185', blind: true, limitsHidden: true },
+      sanna,
+    );
     const seen = { ...ofBore, type: 'takeReading', unit: null, instrument: null } as const;
     await give({ ...seen, place: `boreSeen@cylinder:${cylinder}`, text: 'yes' });
     await give({ ...seen, place: `boreHours@cylinder:${cylinder}`, text: '1 962.5 h' });
@@ -410,6 +426,22 @@ test('the corpus of this format', async () => {
   });
   await take(first, '42/52');
   await take(first, '<44'); // what goes and what stops make one bracket
+  // Somebody else finds the same; what cannot be true beside it stands contested, and one of them is kept.
+  await take(first, '42/44', sanna);
+  await give(
+    {
+      ...{ type: 'takeReading', place: first, keepBoth: true, text: '46/48', unit: 'thou', instrument: 'FS-2' },
+      ...{ answers: [{ question: 'expanderOut', answer: 'yes' }], slip: null, ...squaredAt(first) },
+    } as JobDraft,
+    ivo,
+  );
+  await give(
+    {
+      ...{ type: 'decideContest', place: first, basedOn: await version(first) },
+      ...{ keep: placeAt(await state(), first).readings.at(-2)!.seq, reason: 'the 46 does not go' },
+    },
+    perrin,
+  );
   await give({
     type: 'voidReading',
     place: second!,

@@ -4,6 +4,7 @@ import {
   LENGTH_UNITS,
   LIFE_UNITS,
   nanometres,
+  FIT_STATES,
   PART_STATES,
   PLAIN_UNITS,
   REVISION_MOST,
@@ -35,6 +36,8 @@ export const instant = z.iso.datetime({ precision: 3 });
 export const lengthOnTheWire = z.int().transform(nanometres);
 export const lengthUnit = z.enum(LENGTH_UNITS);
 export const partState = z.enum(PART_STATES);
+/** Of a fit: `mixed` where a new part lies in one that ran already. */
+export const fitState = z.enum(FIT_STATES);
 export const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 export const printedLength = z.object({
   text: z.string(),

@@ -307,6 +307,7 @@ export const characteristic = z.object({
   ),
   setting: z.exactOptional(z.literal(true)),
   depth: z.exactOptional(z.literal(true)),
+  otherSide: z.exactOptional(partKind),
   secondLook: z.exactOptional(z.literal(true)),
   tolerance: z.exactOptional(printedLength),
   temperatures: z.exactOptional(z.literal(true)),

@@ -1,5 +1,5 @@
 import type { FindingCommand, FindingEventData } from '@oak-gate/core';
-import { id, boundOnTheWire, name, partState, perBound, reason, text } from '../common/values';
+import { id, boundOnTheWire, fitState, name, perBound, reason, text } from '../common/values';
 import * as z from 'zod';
 import { rejudged, rejudgedThen, verdictFact } from '../bench/schemas';
 import { placeKey } from '../engines/schemas';
@@ -18,7 +18,7 @@ const granted = { ...about, approval, samePerson: samePerson.nullable() };
 const decision = {
   pin: z.int(),
   fit: placeKey,
-  partState,
+  partState: fitState,
   rows,
   limit: perBound(boundOnTheWire),
   reason,
@@ -61,7 +61,7 @@ export const findingCommands = [
   z.strictObject({
     type: z.literal('decideLimit'),
     fit: placeKey,
-    partState,
+    partState: fitState,
     of: z.exactOptional(fitVariant),
     pin: z.int(),
     rows,

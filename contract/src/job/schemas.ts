@@ -16,7 +16,7 @@ import {
   lengthOnTheWire,
   lifeLimit,
   name,
-  partState,
+  fitState,
   perBound,
   reason,
   sha256,
@@ -210,7 +210,7 @@ export const limitNews = z.object({
       fits: z.array(
         z.object({
           fit: z.string(),
-          partState,
+          partState: fitState,
           of: z.exactOptional(fitVariant),
           before: limitInForce,
           after: limitInForce,

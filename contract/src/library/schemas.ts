@@ -41,7 +41,7 @@ import {
   lengthOnTheWire,
   lengthUnit,
   name,
-  partState,
+  fitState,
   perBound,
   printedFigure,
   printedLength,
@@ -66,7 +66,7 @@ export const appliesTo = z.object({
   duties: z.exactOptional(z.array(name)),
   buildFrom: z.exactOptional(isoDate),
   buildTo: z.exactOptional(isoDate),
-  partStates: z.exactOptional(z.array(partState)),
+  partStates: z.exactOptional(z.array(fitState)),
 }) satisfies z.ZodType<AppliesTo>;
 export const documentRevision = z.object({
   id: name,
@@ -180,7 +180,7 @@ const context = z.object({
   pistonMaterial: z.exactOptional(name.nullable()),
   duty: z.exactOptional(name.nullable()),
   buildDate: z.exactOptional(isoDate.nullable()),
-  partState: z.exactOptional(partState.nullable()),
+  partState: z.exactOptional(fitState.nullable()),
   diameter: z.exactOptional(lengthOnTheWire.nullable()),
 }) satisfies z.ZodType<LimitContext>;
 const contextKey = z.enum([
@@ -213,7 +213,7 @@ export const limitsPin = z.object({
   fits: z.array(
     z.object({
       fit: z.string(),
-      partState,
+      partState: fitState,
       governing,
       held: z.array(z.object({ row: z.string(), missing: z.array(contextKey) })),
       of: z.exactOptional(fitVariant),
@@ -255,7 +255,7 @@ export const revisionStatement = z.strictObject({
   duties: wordList,
   buildFrom: isoDate.nullable().default(null),
   buildTo: isoDate.nullable().default(null),
-  partStates: z.array(partState).max(2).default([]),
+  partStates: z.array(fitState).max(3).default([]),
   supersedes: z.array(documentWord).max(20).default([]),
   partsMaker: name.default(''),
   notes: text(4000).default(''),
@@ -511,7 +511,7 @@ export const governsRequest = z.strictObject({
   groove: id.optional(),
   member: id.optional(),
   station: id.optional(),
-  partState: partState.default('new'),
+  partState: fitState.default('new'),
   oversize: z.string().max(20).default(''),
   measuredBore: z.string().max(20).default(''),
   pistonMaterial: z.string().max(120).default(''),

@@ -1,5 +1,5 @@
 import { parsePlaceKey } from '@oak-gate/core';
-import type { CorrectionReason, Characteristic, LimitsPin, PlaceStateWord } from '@oak-gate/core';
+import type { CorrectionReason, Characteristic, FitState, LimitsPin, PlaceStateWord } from '@oak-gate/core';
 
 const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   in: 'in',
@@ -18,6 +18,13 @@ const WORDS: Readonly<Record<PlaceStateWord, string>> = {
   deferred: 'deferred',
   notApplicable: 'not applicable',
   declaredNotApplicable: 'said not applicable',
+};
+
+/** Whose column of a row it is. */
+export const FIT_STATE_WORDS: Readonly<Record<FitState, string>> = {
+  new: 'new part',
+  reused: 'reused part',
+  mixed: 'new part in a used one',
 };
 
 /** The word for a state; below and above a limit are called by what is measured. */

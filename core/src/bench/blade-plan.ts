@@ -3,7 +3,7 @@ import type { Limit } from '../library/limit';
 import type { DecisionRule } from '../quantity/decision-rule';
 import { nanometres, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 
 /** The fewest tries that prove a size in: which blade must go, which must stop, and what lies between them and the limit. nm. */
 export interface BladePlan {
@@ -24,7 +24,7 @@ export interface BladePlan {
 export function bladePlan(question: {
   readonly blades: readonly Nanometres[];
   readonly limit: Limit;
-  readonly partState: PartState;
+  readonly partState: FitState;
   readonly rule?: DecisionRule;
   readonly uncertainty?: Nanometres;
 }): BladePlan | undefined {

@@ -5,7 +5,7 @@ import { judge } from '../evidence/size/judge-size';
 import type { DecisionRule } from '../quantity/decision-rule';
 import { acceptRange } from '../library/limit';
 import type { Limit } from '../library/limit';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import type { SizeReading } from '../evidence/size/size-reading';
 
 interface Question {
@@ -16,7 +16,7 @@ interface Question {
   readonly stops?: Nanometres;
   readonly limit?: Limit;
   readonly aim: 'size' | 'verdict';
-  readonly partState?: PartState;
+  readonly partState?: FitState;
   readonly uncertainty?: Nanometres;
   readonly rule?: DecisionRule;
 }

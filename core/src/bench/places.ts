@@ -19,8 +19,8 @@ import type { Bound, Limit } from '../library/limit';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
 import type { PrintedLength } from '../quantity/printed-length';
-import { PART_STATES } from '../quantity/part-state';
-import type { PartState } from '../quantity/part-state';
+import { FIT_STATES } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import type { DecisionRule } from '../quantity/decision-rule';
 import type { VerdictWord } from '../evidence/verdict';
 import type { BladeStacks, EntryNote } from '../evidence/size/read-entry';
@@ -37,7 +37,7 @@ export interface VerdictFact {
   readonly withheld?: Withheld;
   readonly limit: Limit;
   readonly sources: Readonly<Partial<Record<Bound, string>>>;
-  readonly partState: PartState;
+  readonly partState: FitState;
   /** The part's own number, where the limit depends on it. */
   readonly partNumber?: string;
   /** Of the pistons that lay there, where the limit depends on it; null where it was not known of all. */
@@ -242,12 +242,21 @@ export function judgedPart(state: PartsState & PinState, place: Place, parts: re
   const [first] = parts;
   return {
     ...besideAt(state, place),
-    state: parts.find(({ state }) => state !== 'new')?.state ?? 'new',
+    state: columnOf(state, place, parts),
     partNumber:
       first === undefined || parts.some(({ partNumber }) => partNumber !== first.partNumber)
         ? null
         : first.partNumber,
   };
+}
+/** Of a fit of two parts that wear apart, a new one in one that ran already is a case of its own. */
+function columnOf(state: PartsState & PinState, place: Place, parts: readonly Part[]): FitState {
+  const its = parts.find((part) => part.state !== 'new')?.state ?? 'new';
+  const other = characteristicOf(state, place)?.otherSide;
+  const layout = currentPin(state)?.model.layout;
+  if (its !== 'new' || other === undefined || layout === undefined) return its;
+  const isWorn = slotsAt(layout, other, place).some((slot) => partIn(state, slot)?.state === 'reused');
+  return isWorn ? 'mixed' : its;
 }
 /** What is judged where no place is at hand. */
 export const NO_PART: JudgedPart = { state: 'new', partNumber: null };
@@ -279,7 +288,7 @@ export const decisionsThere = onceFor((state: PartsState & PinState): readonly F
   const there = new Set(
     sheetPlaces(state).flatMap((place) => {
       const judged = judgedAt(state, place);
-      return PART_STATES.flatMap((each) => decisionAt(pin, place, { ...judged, state: each }) ?? []);
+      return FIT_STATES.flatMap((each) => decisionAt(pin, place, { ...judged, state: each }) ?? []);
     }),
   );
   return pin.fits.filter((each) => there.has(each));

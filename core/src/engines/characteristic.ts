@@ -131,6 +131,8 @@ export interface Characteristic {
   readonly parts: readonly PartKind[];
   /** Whose state (new, reused) selects the limit. */
   readonly stateOf: PartKind;
+  /** The part on the other side of the fit: a new one in one of these that ran already has a column of its own, where a row states it. */
+  readonly otherSide?: PartKind;
   readonly tools: readonly InstrumentKind[];
   readonly words: { readonly tight: string; readonly loose: string };
   readonly questions: readonly Question[];

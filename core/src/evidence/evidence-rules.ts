@@ -3,7 +3,7 @@ import type { LifeLimit } from '../library/life-limit';
 import type { LifeUnit } from '../quantity/figure';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Nanometres } from '../quantity/nanometres';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import type { Reading } from './reading';
 import type { BladeFeel } from './size/blade-feel';
 import type { BladeStacks, EntryNote } from './size/read-entry';
@@ -50,7 +50,7 @@ export interface ToJudge<R> {
   readonly life?: LifeLimit;
   /** The answer that is right, of a check. */
   readonly passes: YesNo;
-  readonly partState: PartState;
+  readonly partState: FitState;
   /** Expanded, nm. */
   readonly uncertainty: Nanometres;
   readonly rule: DecisionRule;

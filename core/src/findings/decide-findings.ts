@@ -35,7 +35,7 @@ import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
 import { secondLook } from '../people/second-person';
 import type { SamePerson, SecondPersonPolicy } from '../people/second-person';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import { limitNotes } from '../library/limit-notes';
 import type { NotedEngine, RestatedFact } from '../library/limit-notes';
 import { openDeclaration } from './declarations';
@@ -73,7 +73,7 @@ export type FindingCommand =
   | {
       readonly type: 'decideLimit';
       readonly fit: FitKey;
-      readonly partState: PartState;
+      readonly partState: FitState;
       /** Which of its places, where they are not all judged alike. */
       readonly of?: FitVariant;
       /** The pin whose documents the person saw. */

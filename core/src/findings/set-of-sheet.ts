@@ -13,7 +13,7 @@ import type { SizeReading } from '../evidence/size/size-reading';
 import { limitInForce, currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { Limit } from '../library/limit';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import { shopTarget } from '../library/shop-target';
 import { contrastOf, lowerEnd, resolutionOf } from '../set/contrast-of';
 import type { GroupContrast } from '../set/group-contrast';
@@ -38,7 +38,7 @@ export interface SetRow {
   readonly size: SizeReading | undefined;
   readonly state: PlaceStateWord;
   readonly limit: Limit;
-  readonly partState: PartState;
+  readonly partState: FitState;
   readonly target: Limit | undefined;
 }
 export interface SetGroup {

@@ -123,7 +123,8 @@ const placesBySlot = onceFor((pin: LimitsPin): ReadonlyMap<SlotKey, readonly Pla
   for (const characteristic of pin.characteristics)
     for (const place of placesOf(layout, characteristic)) {
       const asksBeside = dependsOn(pin, place, 'pistonMaterial');
-      for (const kind of new Set([characteristic.stateOf, ...(asksBeside ? [beside] : [])]))
+      const other = characteristic.otherSide === undefined ? [] : [characteristic.otherSide];
+      for (const kind of new Set([characteristic.stateOf, ...other, ...(asksBeside ? [beside] : [])]))
         for (const slot of slotsAt(layout, kind, place)) {
           const there = found.get(slot) ?? [];
           there.push(place);

@@ -1,5 +1,5 @@
 import type { FitKey } from '../engines/place';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import type { PartKind } from '../engines/characteristic';
 import type { PartFact } from '../engines/parts';
 import type { AppliesTo, LimitContext } from './limit-row';
@@ -33,7 +33,7 @@ export function saidOfKind(said: SaidOfKinds, kind: PartKind, fact: PartFact): s
 
 /** What of the parts at a place selects its limit. */
 export interface JudgedPart {
-  readonly state: PartState;
+  readonly state: FitState;
   /** The part's own; null where nobody knows it. */
   readonly partNumber: string | null;
   /** Of the pistons that lie there: null where it is not known of all, left out where what was said of the engine holds. */
@@ -51,7 +51,7 @@ export type AskedAnswers = Partial<Readonly<Record<AskedOfParts, string | null>>
 /** What the decision about a limit is made for: one fit, parts of one state, and which of its places. */
 export interface JudgedFit {
   readonly fit: FitKey;
-  readonly partState: PartState;
+  readonly partState: FitState;
   readonly of?: FitVariant;
 }
 

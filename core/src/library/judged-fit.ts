@@ -1,3 +1,4 @@
+import type { FitState } from '../quantity/part-state';
 import { fitKey } from '../engines/place';
 import type { FitKey, Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
@@ -42,9 +43,13 @@ export function decisionAt(pin: LimitsPin, place: Place, part: JudgedPart): FitD
     const answer = said[asked] ?? null;
     answers[asked] = answer === null || values.has(answer) ? answer : '';
   }
-  const find = (of: FitVariant): FitDecision | undefined =>
-    known.get(fitText({ fit, partState: part.state, ...(Object.keys(of).length === 0 ? {} : { of }) }));
-  return (cylinders === undefined ? undefined : find({ cylinders, ...answers })) ?? find(answers);
+  const find = (of: FitVariant, partState = part.state): FitDecision | undefined =>
+    known.get(fitText({ fit, partState, ...(Object.keys(of).length === 0 ? {} : { of }) }));
+  const decided = (partState: FitState): FitDecision | undefined =>
+    (cylinders === undefined ? undefined : find({ cylinders, ...answers }, partState)) ??
+    find(answers, partState);
+  // Where no row speaks of a new part in a used one, it is judged as a new one.
+  return decided(part.state) ?? (part.state === 'mixed' ? decided('new') : undefined);
 }
 const ownCylinders = (pin: LimitsPin, { at }: Place): readonly string[] | undefined =>
   pin.cylinders?.find((each) => each.cylinders.includes(at.cylinder ?? ''))?.cylinders;
@@ -89,7 +94,9 @@ export function contextAt(pin: LimitsPin, place: Place, part: JudgedPart): Limit
   const answers = answersAt(pin, place, part);
   const asked = Object.fromEntries(askedOfParts(pin).map((each) => [each, answers[each]]));
   const of = { ...(cylinders === undefined ? {} : { cylinders }), ...asked };
-  return contextFor(pin, { partState: part.state, of });
+  // Where no row speaks of a new part in a used one, it is asked about as a new one.
+  const partState = decisionAt(pin, place, part)?.partState ?? part.state;
+  return contextFor(pin, { partState, of });
 }
 
 /** What the pin decides about one judged fit. */

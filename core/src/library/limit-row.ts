@@ -1,5 +1,5 @@
 import type { Bound } from './limit';
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import type { Nanometres } from '../quantity/nanometres';
 
 export const DOCUMENT_KINDS = ['mandatory', 'letter', 'partMaker', 'manual', 'shop'] as const;
@@ -21,7 +21,7 @@ export interface AppliesTo {
   /** ISO dates, ends included. */
   readonly buildFrom?: string;
   readonly buildTo?: string;
-  readonly partStates?: readonly PartState[];
+  readonly partStates?: readonly FitState[];
 }
 
 /** So much per unit of bore diameter, and so much more for a piston material or a duty. */
@@ -59,7 +59,7 @@ export interface LimitContext {
   readonly pistonMaterial?: string | null;
   readonly duty?: string | null;
   readonly buildDate?: string | null;
-  readonly partState?: PartState | null;
+  readonly partState?: FitState | null;
   /** Bore diameter for formulas, nm. */
   readonly diameter?: Nanometres | null;
 }

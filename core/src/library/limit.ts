@@ -1,4 +1,4 @@
-import type { PartState } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 
 import type { Nanometres } from '../quantity/nanometres';
 
@@ -12,7 +12,7 @@ export type Limit<V extends number = Nanometres> = Readonly<Partial<Record<Bound
 /** The ends within which a part of this state is accepted; a missing end is open. */
 export function acceptRange(
   limit: Limit<number>,
-  partState: PartState,
+  partState: FitState,
 ): { readonly lower: number; readonly upper: number } {
   const lower = partState === 'reused' ? (limit.serviceMin ?? limit.min) : limit.min;
   const upper = partState === 'reused' ? (limit.serviceMax ?? limit.max) : limit.max;

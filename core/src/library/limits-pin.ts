@@ -7,8 +7,8 @@ import { FIT_AXES, quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
 import { LIFE_UNIT_OF } from '../quantity/figure';
 import type { LifeUnit, UnitKind } from '../quantity/figure';
-import { PART_STATES } from '../quantity/part-state';
-import type { PartState } from '../quantity/part-state';
+import { FIT_STATES } from '../quantity/part-state';
+import type { FitState } from '../quantity/part-state';
 import { addByDocuments } from './added-by-documents';
 import { sameData } from '../kernel/same-data';
 import { fieldMatches, missingIn } from './applies-to';
@@ -157,7 +157,7 @@ export function fitsOf(
       placesOf(pin.model.layout, characteristic).map((place) => [fitKey(place), place]),
     );
     return [...fits].flatMap(([fit, place]) =>
-      PART_STATES.flatMap((partState) =>
+      statesDecided(pin.rows, place).flatMap((partState) =>
         variantsOf(pin, place, (of) =>
           kind === 'check'
             ? decideCheck(fit, place, partState, pin, of)
@@ -167,6 +167,14 @@ export function fitsOf(
     );
   });
 }
+
+/** The columns that are decided of a fit: a new part in a used one is a case of its own only where a row names it. */
+const statesDecided = (rows: readonly LimitRow[], place: Place): readonly FitState[] =>
+  FIT_STATES.filter(
+    (state) =>
+      state !== 'mixed' ||
+      rowsAbout(place, rows).some(({ appliesTo }) => appliesTo.partStates?.includes('mixed') === true),
+  );
 
 /** Whether a pin decides what governs such quantities: lengths always, checks and counts since there is evidence of them. */
 function isDecided(kind: UnitKind, version: PinVersion | undefined): boolean {
@@ -243,7 +251,7 @@ type SaidOf = Said & Pick<LimitsPin, 'version' | 'cylinders'>;
 export function decideFit(
   fit: FitKey,
   place: Place,
-  partState: PartState,
+  partState: FitState,
   said: SaidOf,
   of?: FitVariant,
 ): FitDecision {
@@ -264,7 +272,7 @@ export function decideFit(
 function decideCheck(
   fit: FitKey,
   place: Place,
-  partState: PartState,
+  partState: FitState,
   said: SaidOf,
   of: FitVariant | undefined,
 ): FitDecision {

@@ -3,7 +3,7 @@ import type { Nanometres } from '../../quantity/nanometres';
 import { intervalOf } from './interval';
 import { acceptRange } from '../../library/limit';
 import type { Limit } from '../../library/limit';
-import type { PartState } from '../../quantity/part-state';
+import type { FitState } from '../../quantity/part-state';
 import type { SizeReading } from './size-reading';
 import type { DecisionRule } from '../../quantity/decision-rule';
 import type { Verdict, VerdictWord } from '../verdict';
@@ -11,7 +11,7 @@ import type { Verdict, VerdictWord } from '../verdict';
 interface Question {
   readonly limit: Limit;
   readonly reading: SizeReading;
-  readonly partState: PartState;
+  readonly partState: FitState;
   /** Expanded uncertainty of the instrument, nm. */
   readonly uncertainty?: Nanometres;
   readonly rule?: DecisionRule;

@@ -2,8 +2,8 @@ import { isDay } from '../../kernel/instant';
 import { present } from '../../kernel/present';
 import type { EngineModel } from '../../engines/engine-model';
 import type { Nanometres } from '../../quantity/nanometres';
-import { PART_STATES } from '../../quantity/part-state';
-import type { PartState } from '../../quantity/part-state';
+import { FIT_STATES } from '../../quantity/part-state';
+import type { FitState } from '../../quantity/part-state';
 import type { AppliesTo } from '../limit-row';
 import type { ColumnUse } from './columns';
 import { readPrinted } from './read-printed';
@@ -22,7 +22,7 @@ export function readAppliesTo(cells: RowCells, wrong: Wrong, models: readonly En
   const outside = list('models').find((id) => !models.some((model) => model.id === id));
   if (outside !== undefined) wrong('models', { code: 'MODEL_OUTSIDE', found: outside });
   const states = list('part_states');
-  const oddState = states.find((each) => !(PART_STATES as readonly string[]).includes(each));
+  const oddState = states.find((each) => !(FIT_STATES as readonly string[]).includes(each));
   if (oddState !== undefined) wrong('part_states', { code: 'STATE_UNKNOWN', found: oddState });
 
   const serial = (use: ColumnUse): number | undefined =>
@@ -50,6 +50,6 @@ export function readAppliesTo(cells: RowCells, wrong: Wrong, models: readonly En
     duties: some(list('duties')),
     buildFrom: date('build_from'),
     buildTo: date('build_to'),
-    partStates: some(states.filter((each): each is PartState => each !== oddState)),
+    partStates: some(states.filter((each): each is FitState => each !== oddState)),
   });
 }

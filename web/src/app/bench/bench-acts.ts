@@ -290,10 +290,11 @@ export class BenchActs {
   async rework({ part, words: [one] }: BenchPart, what: string): Promise<void> {
     const seen = this.hand.at.job();
     const talk = REWORK_TALK[`${part.kind} ${what}`];
+    const against = what === 'filed' && seen !== undefined ? againstFiling(seen, part.id) : [];
     await this.asker.ask({
       title: talk?.title ?? `The ${one} was ${what}`,
       lines: [
-        ...(what === 'filed' && seen !== undefined ? againstFiling(seen, part.id) : []),
+        ...against,
         ...(talk?.lines ?? ['Everything that was measured of it is spent and is measured again.']),
       ],
       fields: [
@@ -308,16 +309,20 @@ export class BenchActs {
               },
             ]),
         { key: 'how', label: talk?.how ?? 'How: with what, how much, by whom', kind: 'line' },
+        // Nothing that was measured asks for it: then somebody says why it was done.
+        ...(against.length === 0
+          ? []
+          : [{ key: 'although', label: 'Why it was filed all the same', kind: 'line' as const }]),
       ],
       submit: talk?.submit ?? `It was ${what}`,
-      act: ({ way, how }) =>
+      act: ({ way, how, although }) =>
         this.fact(
           {
             type: 'reworkPart',
             part: part.id,
             basedOn: part.condition,
             what,
-            how: talk?.ways === undefined ? (how ?? '') : `${way ?? ''}: ${how ?? ''}`,
+            how: `${talk?.ways === undefined ? '' : `${way ?? ''}: `}${how ?? ''}${although === undefined ? '' : `; although it was in: ${although}`}`,
           },
           seen,
         ),

@@ -9,6 +9,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  FIT_STATE_WORDS,
   contextWords,
   inForceWords,
   partWords,
@@ -20,22 +21,23 @@ import {
 } from '@oak-gate/contract';
 import {
   CONFIRMERS,
+  FIT_STATES,
   currentPin,
   fitKey,
   holdsOneOf,
   limitChoices,
   limitOfFit,
+  parsePlaceKey,
+  placeKey,
   saidOfKind,
   sameFit,
-  variantKey,
-  parsePlaceKey,
   sheetPlaces,
-  placeKey,
+  variantKey,
   whatGoverns,
   windowOf,
   withDecision,
 } from '@oak-gate/core';
-import type { JudgedFit, LimitChoice, Part, PartState, VerdictWord } from '@oak-gate/core';
+import type { JudgedFit, LimitChoice, Part, FitState, VerdictWord } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { BlindLooks } from '../state/blind-looks';
 import type { ApiProblem } from '../state/api';
@@ -77,7 +79,20 @@ export class FitPage {
     const person = this.person();
     return person !== undefined && holdsOneOf(person, CONFIRMERS);
   });
-  protected readonly partState = computed((): PartState => (this.part() === 'reused' ? 'reused' : 'new'));
+  protected readonly partState = computed(
+    (): FitState => FIT_STATES.find((each) => each === this.part()) ?? 'new',
+  );
+  protected readonly stateWords = FIT_STATE_WORDS;
+  /** A new part in a used one is a case of its own only where a row says so. */
+  protected readonly states = computed((): readonly FitState[] => {
+    const job = this.job();
+    const pin = job === undefined ? undefined : currentPin(job);
+    const fit = this.fit();
+    return FIT_STATES.filter(
+      (state) =>
+        state !== 'mixed' || pin?.fits.some((each) => each.partState === state && each.fit === fit) === true,
+    );
+  });
   protected readonly chosen = linkedSignal<string, number | undefined>({
     source: () => `${this.fit() ?? ''} ${this.partState()} ${this.of() ?? ''}`,
     computation: () => undefined,

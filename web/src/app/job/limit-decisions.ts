@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { inForceWords, noteWords, placeInJob, ruleWords } from '@oak-gate/contract';
+import { FIT_STATE_WORDS, inForceWords, noteWords, placeInJob, ruleWords } from '@oak-gate/contract';
 import { currentPin, decisionsThere, fitDecision, limitNotes, own, setRules, windowOf } from '@oak-gate/core';
 import type { JobState } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
@@ -61,7 +61,7 @@ function limits(job: JobState): readonly Decided[] {
     );
     return {
       seq: `limit ${of} ${fit} ${partState} ${at}`,
-      what: `${where}, ${partState} part: ${window}`,
+      what: `${where}, ${FIT_STATE_WORDS[partState]}: ${window}`,
       how: `${[...new Set(Object.values(rows))].join(' with ')}; ${by}`,
       reason: secondLook === null ? reason : `${reason}. Looked at by ${secondLook}.`,
       at,

@@ -1,7 +1,7 @@
 import { revisionStatement } from '@oak-gate/contract';
 import type { RevisionStatement } from '@oak-gate/contract';
 import { figureOf, isLength, showExact } from '@oak-gate/core';
-import type { DocumentKind, DocumentRevision, LengthUnit, Nanometres, PartState } from '@oak-gate/core';
+import type { DocumentKind, DocumentRevision, LengthUnit, Nanometres, FitState } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 
 /** A document's statement as it is typed: every field a text, lists with semicolons between. */
@@ -149,7 +149,7 @@ export function statementOf(
     duties: parted(draft.duties),
     buildFrom: draft.buildFrom === '' ? null : draft.buildFrom,
     buildTo: draft.buildTo === '' ? null : draft.buildTo,
-    partStates: [...draft.partStates] as PartState[],
+    partStates: [...draft.partStates] as FitState[],
     supersedes: parted(draft.supersedes),
     partsMaker: draft.partsMaker.trim(),
     notes: draft.notes,

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { libraryView, problemWords, revisionView } from '@oak-gate/contract';
+import { FIT_STATE_WORDS, libraryView, problemWords, revisionView } from '@oak-gate/contract';
 import type { ModelSummary, RevisionView } from '@oak-gate/contract';
-import { DOCUMENT_KINDS, PART_STATES } from '@oak-gate/core';
+import { DOCUMENT_KINDS, FIT_STATES } from '@oak-gate/core';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { Answer, ApiProblem } from '../state/api';
@@ -49,7 +49,7 @@ export class DocumentFormPage implements HoldsUnsaved {
   private readonly models = signal<readonly ModelSummary[]>([]);
   protected readonly kinds = DOCUMENT_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }));
   protected readonly kindHint = computed(() => KIND_HINTS[this.draft().kind] ?? '');
-  protected readonly states = PART_STATES.map((value) => ({ value, label: `${value} parts` }));
+  protected readonly states = FIT_STATES.map((value) => ({ value, label: FIT_STATE_WORDS[value] }));
   protected readonly units = ['in', 'mm'].map((value) => ({ value, label: value }));
   protected readonly modelChoices = computed(() =>
     this.models().map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),

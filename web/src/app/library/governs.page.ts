@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { engineModel, governsView, libraryView, rowStatement } from '@oak-gate/contract';
+import { FIT_STATE_WORDS, engineModel, governsView, libraryView, rowStatement } from '@oak-gate/contract';
 import type { GovernsView, LibraryView } from '@oak-gate/contract';
-import { PART_STATES, rowAxesOf, whatGoverns } from '@oak-gate/core';
-import type { EngineModel, PartState } from '@oak-gate/core';
+import { FIT_STATES, rowAxesOf, whatGoverns } from '@oak-gate/core';
+import type { EngineModel, FitState } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { latestAnswer } from '../state/latest-answer';
@@ -54,7 +54,7 @@ export class GovernsPage {
   private readonly engine = signal<EngineModel | undefined>(undefined);
   protected readonly view = signal<GovernsView | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
-  protected readonly states = PART_STATES.map((value) => ({ value, label: `${value} part` }));
+  protected readonly states = FIT_STATES.map((value) => ({ value, label: FIT_STATE_WORDS[value] }));
   protected readonly models = computed(() =>
     (this.library()?.models ?? []).map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
   );
@@ -76,7 +76,7 @@ export class GovernsPage {
     const characteristic = view?.characteristics.find(({ id }) => id === this.characteristic());
     if (view === undefined || characteristic === undefined) return undefined;
     const address = { ...addressOf(this.at()) };
-    const partState: PartState = this.partState() === 'reused' ? 'reused' : 'new';
+    const partState = FIT_STATES.find((each) => each === this.partState()) ?? 'new';
     const said = { rows: view.rows, documents: view.documents, policy: view.policy, context: view.context };
     const found = whatGoverns({ characteristic: characteristic.id, at: address }, { partState }, said);
     return {

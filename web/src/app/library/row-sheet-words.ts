@@ -1,4 +1,4 @@
-import { boundName, figureUnitWord, fitWords, GROUP_WORDS } from '@oak-gate/contract';
+import { FIT_STATE_WORDS, GROUP_WORDS, boundName, figureUnitWord, fitWords } from '@oak-gate/contract';
 import {
   BOUND_COLUMNS,
   BOUNDS,
@@ -7,7 +7,7 @@ import {
   FIGURE_UNITS,
   GROUPS,
   nanometres,
-  PART_STATES,
+  FIT_STATES,
   RULE_KINDS,
 } from '@oak-gate/core';
 import type { Characteristic, EngineModel, RowRule, Station, TableColumn } from '@oak-gate/core';
@@ -114,7 +114,7 @@ export function sheetWords(
       case 'datum':
         return DATUMS.map((code) => ({ code, words: DATUM_WORDS[code] }));
       case 'part_states':
-        return PART_STATES.map((code) => ({ code, words: code }));
+        return FIT_STATES.map((code) => ({ code, words: FIT_STATE_WORDS[code] }));
       case 'formula_bound':
         return BOUNDS.map((bound) => ({ code: BOUND_COLUMNS[bound], words: boundName(bound) }));
       case 'models':

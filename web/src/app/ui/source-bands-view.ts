@@ -1,11 +1,11 @@
-import { DIAMETER_WORDS, contextWords, quantityText, workedWords } from '@oak-gate/contract';
+import { DIAMETER_WORDS, FIT_STATE_WORDS, contextWords, quantityText, workedWords } from '@oak-gate/contract';
 import { BOUNDS, quantityOf } from '@oak-gate/core';
 import type {
   Bound,
   Characteristic,
   DiameterBasis,
   LengthUnit,
-  PartState,
+  FitState,
   SourceBand,
   WhatGoverns,
 } from '@oak-gate/core';
@@ -59,7 +59,7 @@ export function bandsView(
   found: WhatGoverns,
   characteristic: Characteristic | undefined,
   unit: LengthUnit,
-  partState: PartState,
+  partState: FitState,
   basis: DiameterBasis | undefined,
 ): BandsView {
   const kind = characteristic === undefined ? 'length' : quantityOf(characteristic);
@@ -155,8 +155,9 @@ function toneOf({ stands, standing, governs }: SourceBand): BandLine['tone'] {
   if (standing === 'target') return 'target';
   return standing === 'advisory' ? 'advisory' : 'also';
 }
-function remarkOf({ stands, standing, missing, governs, row }: SourceBand, partState: PartState): string {
-  if (stands === 'elsewhere') return `speaks of something else than this engine (${partState} part)`;
+function remarkOf({ stands, standing, missing, governs, row }: SourceBand, partState: FitState): string {
+  if (stands === 'elsewhere')
+    return `speaks of something else than this engine (${FIT_STATE_WORDS[partState]})`;
   if (stands === 'heldBack') return `held back: ${contextWords(missing)} is not known`;
   if (governs.length > 0) return `governs ${governs.map((bound) => BOUND_SHORT[bound]).join(' and ')}`;
   if (standing === 'target') return 'a target: it only narrows';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Characteristic, DiameterBasis, LengthUnit, PartState, WhatGoverns } from '@oak-gate/core';
+import type { Characteristic, DiameterBasis, LengthUnit, FitState, WhatGoverns } from '@oak-gate/core';
 import { bandsView, DRAWING_WIDTH } from './source-bands-view';
 
 /** What governs here, as a drawing: each source's band under the other on one axis, the governing ends marked. */
@@ -13,7 +13,7 @@ export class SourceBands {
   readonly found = input.required<WhatGoverns>();
   readonly characteristic = input<Characteristic>();
   readonly unit = input.required<LengthUnit>();
-  readonly partState = input.required<PartState>();
+  readonly partState = input.required<FitState>();
   readonly basis = input<DiameterBasis>();
   protected readonly width = DRAWING_WIDTH;
   protected readonly view = computed(() =>
