@@ -430,9 +430,16 @@ test('the corpus of this format', async () => {
   await take(first, '42/44', sanna);
   await give(
     {
-      ...{ type: 'takeReading', place: first, keepBoth: true, text: '46/48', unit: 'thou', instrument: 'FS-2' },
+      ...{
+        type: 'takeReading',
+        place: first,
+        keepBoth: true,
+        text: '46/48',
+        unit: 'thou',
+        instrument: 'FS-2',
+      },
       ...{ answers: [{ question: 'expanderOut', answer: 'yes' }], slip: null, ...squaredAt(first) },
-    } as JobDraft,
+    },
     ivo,
   );
   await give(

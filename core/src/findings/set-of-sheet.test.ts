@@ -3,7 +3,7 @@ import type { SetBy, SetPanel } from '../index';
 import { RING_GAP, thou } from '../../test/fixtures';
 import { allGaps, gapAt, GAPS, takeGap, twoBanks, V8 } from '../../test/two-banks';
 import { BLOCK, BORE, bore, rowOf, shortBlock, size } from '../../test/short-block';
-import { Story } from '../../test/story';
+import type { Story } from '../../test/story';
 
 const panels = (story: Story, by: SetBy = 'bank', when: 'asFound' | 'asLeft' = 'asLeft') =>
   setsOf(story.job, RING_GAP, by, when);

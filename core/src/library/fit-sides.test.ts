@@ -26,7 +26,7 @@ const MIXED = row('2', ['2', '7'], { appliesTo: { partStates: ['mixed'] } });
 function measured(rows: readonly LimitRow[], ring: PartState, piston: PartState, text: string): Story {
   const story = new Story();
   const [arrival, rings, release] = ROUTE.gates;
-  story.characteristics = [SIDE as never];
+  story.characteristics = [SIDE];
   story.revisions = [kept({ ...REVISION, appliesTo: { models: [MODEL.id] } }, rows)];
   story.route = { ...ROUTE, gates: [arrival!, { ...rings!, sheets: ['side'] }, release!] };
   story.arrive();

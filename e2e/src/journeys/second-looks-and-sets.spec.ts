@@ -46,10 +46,12 @@ test('a second person measures blind, and not alike: a third looks, and an inspe
     await changeHands(page, 'Sanna Tveldt');
     await bench.open(address, job, place);
     await expect(bench.cell(place)).toHaveAttribute('data-state', 'notTaken');
-    await expect(card).toContainText('You measure without seeing what was found');
+    await expect(card.getByLabel('Second look')).toContainText('hidden from you');
     expect(await page.locator('main, body').first().innerText()).not.toContain('17/18');
     await page.keyboard.press('v');
-    await expect(page.getByLabel('The set', { exact: true })).toContainText('Nothing of this sheet is measured yet');
+    await expect(page.getByLabel('The set', { exact: true })).toContainText(
+      'Nothing of this sheet can be seen yet',
+    );
     await page.keyboard.press('v');
   });
   await test.step('she finds another size: both are kept, and neither is right by itself', async () => {

@@ -63,7 +63,12 @@ export const libraryOf = (part: object = {}) => ({
       digest: 'a'.repeat(64),
     },
   ],
-  characteristics: CHARACTERISTICS.map((each) => ({ ...each, ours: false, warm: false, looks: { asked: false, tolerance: null } })),
+  characteristics: CHARACTERISTICS.map((each) => ({
+    ...each,
+    ours: false,
+    warm: false,
+    looks: { asked: false, tolerance: null },
+  })),
   orders: [],
   judging: [],
   routes: [{ id: 'ring-gaps', covers: 'ring end gaps' }],

@@ -137,14 +137,7 @@ test('blades, cuts and bounds that the bench names are true of every size that t
     ),
     { numRuns: 250, seed: 20_261_127 },
   );
-  const never = [
-    'mustGo',
-    'maximumHolds',
-    'goesIsLoose',
-    'file',
-    'cannotBePutBack',
-    'mayNeed',
-  ];
+  const never = ['mustGo', 'maximumHolds', 'goesIsLoose', 'file', 'cannotBePutBack', 'mayNeed'];
   expect(never.filter((what) => !came.has(what))).toEqual([]);
 });
 

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { FIT_STATE_WORDS, engineModel, governsView, libraryView, rowStatement } from '@oak-gate/contract';
 import type { GovernsView, LibraryView } from '@oak-gate/contract';
 import { FIT_STATES, rowAxesOf, whatGoverns } from '@oak-gate/core';
-import type { EngineModel, FitState } from '@oak-gate/core';
+import type { EngineModel } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { latestAnswer } from '../state/latest-answer';

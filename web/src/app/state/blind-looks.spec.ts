@@ -15,7 +15,7 @@ function tablet(who: string, job: JobState): BlindLooks {
     providers: [provideStore(), provideState(jobFeature), provideState(sessionFeature)],
   });
   const store = TestBed.inject(Store);
-  store.dispatch(SessionActions.told({ view: { ...SESSION, person: person(who) } } as never));
+  store.dispatch(SessionActions.told({ view: { ...SESSION, person: person(who) } }));
   const looks = TestBed.inject(BlindLooks);
   Object.defineProperty(looks, 'whole', { value: () => job });
   return looks;

@@ -177,5 +177,5 @@ function apartOf(left: number, right: number, y: number, text: string): CustomSe
       },
     },
   ];
-  return { type: 'group', children: children as never };
+  return { type: 'group', children: children };
 }

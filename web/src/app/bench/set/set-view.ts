@@ -25,7 +25,6 @@ import type {
   Characteristic,
   JobState,
   LengthUnit,
-  Limit,
   LimitsPin,
   PlaceKey,
   PlaceStateWord,
@@ -131,7 +130,7 @@ export function setView(
     unit,
     taken: rows.filter(({ size }) => size !== undefined).length,
     of: rows.length,
-    panels: panels.map((panel) => panelView(job, pin, characteristic, panel, by, unit)),
+    panels: panels.map((panel) => panelView(job, pin, characteristic, panel, unit)),
   };
 }
 
@@ -140,7 +139,6 @@ function panelView(
   pin: LimitsPin,
   characteristic: Characteristic,
   panel: SetPanel,
-  by: SetBy,
   unit: LengthUnit,
 ): SetPanelView {
   const { layout } = pin.model;
@@ -164,7 +162,7 @@ function panelView(
     groups: panel.groups.map((group) => ({
       key: group.key,
       label: headWords(layout, group.at).replace(/ bank$/, ''),
-      rows: group.rows.map((row) => rowView(pin, characteristic, row, group, panel, odd.has(row.key), by)),
+      rows: group.rows.map((row) => rowView(pin, characteristic, row, group, panel, odd.has(row.key))),
       spread: spreadText(group.spread, unit),
     })),
     between,
@@ -188,15 +186,8 @@ const only = (at: SetRow['place']['at'], axes: readonly Axis[]): SetRow['place']
   Object.fromEntries(axes.flatMap((axis) => (at[axis] === undefined ? [] : [[axis, at[axis]]])));
 
 /** What tells a row from the others of its panel: the cylinder, or which ring and station. */
-function rowLabel(
-  pin: LimitsPin,
-  row: SetRow,
-  groups: readonly SetGroup[],
-  panel: SetPanel,
-  by: SetBy,
-): string {
-  const group = groups.find(({ rows }) => rows.includes(row));
-  const said = { ...panel.at, ...group?.at };
+function rowLabel(pin: LimitsPin, row: SetRow, group: SetGroup, panel: SetPanel): string {
+  const said = { ...panel.at, ...group.at };
   const rest = Object.fromEntries(
     Object.entries(row.place.at).filter(([axis]) => !Object.hasOwn(said, axis)),
   );
@@ -209,12 +200,11 @@ function rowView(
   group: SetGroup,
   panel: SetPanel,
   isOdd: boolean,
-  by: SetBy,
 ): SetRowView {
   const { key, reading, state } = row;
   return {
     key,
-    label: rowLabel(pin, row, [group], panel, by).replace(/^Cyl /, ''),
+    label: rowLabel(pin, row, group, panel).replace(/^Cyl /, ''),
     figure: reading === undefined ? '' : shortReading(reading.reading, unitOf(reading)),
     state,
     word: stateWord(state, characteristic),

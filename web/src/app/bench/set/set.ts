@@ -95,9 +95,7 @@ export class SheetSet {
       .map((rule) => ({
         id: rule.id,
         words:
-          rule.state === 'holds'
-            ? `${this.aboutOf(rule)}: ${rule.row} holds`
-            : `${ruleWords(this.job(), rule)}`,
+          rule.state === 'holds' ? `${this.aboutOf(rule)}: ${rule.row} holds` : ruleWords(this.job(), rule),
         state:
           rule.state === 'holds'
             ? ('in' as const)
@@ -144,7 +142,7 @@ export class SheetSet {
     const banks = this.banks();
     if (banks !== undefined) return `${banks.headline}.`;
     const view = this.view();
-    if (view === undefined || view.taken === 0) return 'Nothing of this sheet is measured yet.';
+    if (view === undefined || view.taken === 0) return 'Nothing of this sheet can be seen yet.';
     const odd = view.panels.filter((panel) => panel.odds > 0);
     if (odd.length > 0) return oddWords(odd, view.taken);
     const broken = this.said().find(({ state }) => state === 'loose');
