@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { limitChoices, openMatters } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { at, choose } from '../src/support/pages';
@@ -14,6 +15,8 @@ interface Shot {
   readonly size?: readonly [number, number];
   readonly dark?: boolean;
   readonly then?: (page: Page) => Promise<void>;
+  /** What somebody does first. */
+  readonly before?: () => Promise<void>;
 }
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
@@ -49,6 +52,23 @@ const NAMES: Readonly<Record<string, string>> = {
   'Rail end gap, lower': 'Oil ring, lower rail, 1.0 in from the deck',
 };
 
+/** The limit of the top ring, on which two documents contradict each other, is chosen and looked at. */
+async function decideTopRing(): Promise<void> {
+  const perrin = await ApiTablet.signIn(server.address, 'perrin-oduvale');
+  const ghislaine = await ApiTablet.signIn(server.address, 'ghislaine-morrow-tann');
+  const state = await perrin.job(v8);
+  const open = openMatters(state).findings.find((each) => each.kind === 'limitWithheld');
+  if (open?.kind !== 'limitWithheld') throw new Error('nothing to decide');
+  const { fit, partState, of } = open;
+  const judged = { fit, partState, ...(of === undefined ? {} : { of }) };
+  const choices = limitChoices(state, judged);
+  const choice = choices.find(({ rows }) => rows.min?.startsWith('RL-12') === true);
+  if (choice === undefined) throw new Error('no such choice');
+  const reason = 'the rings are the maker’s of the leaflet';
+  await perrin.must(v8, { type: 'decideLimit', ...judged, rows: choice.rows, reason });
+  const [chosen] = (await perrin.job(v8)).limitChosen;
+  await ghislaine.must(v8, { type: 'confirmLimit', choice: chosen?.seq ?? 0, accept: true, reason });
+}
 const shots: readonly Shot[] = [
   {
     name: 'measure',
@@ -134,16 +154,22 @@ const shots: readonly Shot[] = [
     who: 'perrin-oduvale',
     path: `/jobs/${v8}/fit?fit=ringGap@groove:1/member:ring/station:mid&part=new`,
   },
-  { name: 'shop', who: 'teo-lindqvale', path: '/shop' },
   { name: 'record', who: 'ghislaine-morrow-tann', path: `/jobs/${sealed}/release` },
+  {
+    name: 'set',
+    who: 'ivo-marrable',
+    path: `/jobs/${v8}/rings?place=${at(1, 1, 'mid')}&view=set`,
+    before: decideTopRing,
+  },
 ];
 const only = process.argv.slice(2);
 const browser = await chromium.launch({
   executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
-for (const { name, who, path, size: [width, height] = [1280, 800], dark = false, then } of shots) {
+for (const { name, who, path, size: [width, height] = [1280, 800], dark = false, then, before } of shots) {
   if (only.length > 0 && !only.includes(name)) continue;
+  await before?.();
   const context = await browser.newContext({
     viewport: { width, height },
     colorScheme: dark ? 'dark' : 'light',

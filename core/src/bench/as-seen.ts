@@ -23,14 +23,16 @@ export interface SeenBy<S> {
  * What a person sees who has not measured where a second look is asked for. Every place keeps its version, so that what is handed
  * in is still based on it; what is worked out from what is hidden is hidden too.
  * @param looked the places at which the person wanted to see it all the same
+ * @param isOpen of which sheets it is still measured: what is signed for is hidden from nobody
  */
 export function asSeenBy<S extends Shown>(
   state: S,
   person: { readonly id: string },
   looked: ReadonlySet<PlaceKey>,
+  isOpen: (sheet: string) => boolean = () => true,
 ): SeenBy<S> {
   const pin = currentPin(state);
-  const asked = pin?.characteristics.filter((each) => asksSecondLook(state, each)) ?? [];
+  const asked = pin?.characteristics.filter((each) => isOpen(each.id) && asksSecondLook(state, each)) ?? [];
   const hidden = new Set(
     asked.flatMap(({ id }) =>
       sheetPlaces(state, id).flatMap((place) => {

@@ -1,5 +1,6 @@
 import { own } from '../kernel/own';
 import { rejudgements } from '../bench/rejudgements';
+import { REPEATS_SINCE } from '../bench/repeats';
 import type { BenchEvent } from '../bench/bench-events';
 import {
   characteristicOf,
@@ -397,11 +398,13 @@ function isJudgedAs(pin: LimitsPin, key: PlaceKey, verdict: VerdictFact, judged:
 
 /** The readings that count and were taken with an instrument out of date, by instrument, where nobody accepted that. */
 export function lateInstruments(
-  state: PlacesState & FindingsState,
+  state: PlacesState & FindingsState & { readonly rules?: number },
 ): Readonly<Record<string, readonly (RecordedReading & { readonly place: PlaceKey })[]>> {
   const late: Record<string, (RecordedReading & { readonly place: PlaceKey })[]> = {};
   for (const [place, record] of state.places) {
     for (const reading of takenOutOfDate(record)) {
+      // What stands beside the one that decides is part of what is known.
+      if (reading.status !== 'current' && (state.rules ?? REPEATS_SINCE) < REPEATS_SINCE) continue;
       const { seq, instrument } = reading;
       if (instrument === null) continue;
       if (seq <= (own(state.acceptedInstruments, instrument.id)?.upTo ?? 0)) continue;
@@ -414,6 +417,6 @@ export function lateInstruments(
 const takenOutOfDate = onceFor(({ readings }: PlaceRecord) =>
   readings.filter(
     ({ status, instrument, at }) =>
-      status === 'current' && instrument !== null && !isInDate(instrument, at.slice(0, 10)),
+      (status === 'current' || status === 'refined') && instrument !== null && !isInDate(instrument, at.slice(0, 10)),
   ),
 );

@@ -257,7 +257,11 @@ describe('a job of a shop’s own', () => {
     const { type: _type, place: _place, ...instead } = take(FREE, 'no');
     const now = valueAt(await job(), FREE)!.seq;
     expect(now).not.toBe(reading);
-    await give(ivo, { type: 'correctReading', place: FREE, reading: now, reason: 'typing', instead });
+    // What somebody else found stands beside it: it has to be taken back as well.
+    const right = { type: 'correctReading', place: FREE, reading: now, reason: 'typing', instead };
+    expect(await codeOf(ivo, right)).toBe('PLACE_HAS_READING');
+    await give(ivo, { ...right, reading, reason: 'takenBack', instead: null });
+    await give(ivo, right);
     const state = await job();
     expect(openMatters(state, VALVE_SHEETS).findings).toMatchObject([
       { id: `outOfLimits ${FREE}`, kind: 'outOfLimits', word: 'tight' },

@@ -167,7 +167,7 @@ test('what an entry holds is as it was sent: the envelope names the chain, the c
     chain: `job:${open}`,
     job: open,
     type: 'readingTaken',
-    v: 6,
+    v: 7,
     by: { id: 'ivo', name: 'Ivo', roles: ['technician'], authorisation: null },
   });
   expect(JSON.stringify(body)).not.toContain('"pin":"');

@@ -8,6 +8,7 @@ import {
   figureOf,
   libraryColumns,
   readLibraryDocument,
+  readLimitTable,
   rowTexts,
   TABLE_COLUMNS,
   textCells,
@@ -248,6 +249,20 @@ test.each<[string, string[], string[]]>([
   expect(found.ok ? [] : found.errors.map(({ column }) => column)).toEqual(columns);
 });
 
+test.each(['simple', 'guarded', '', 'lucky'])('a row that is decided %p', (decision) => {
+  const file = `row,characteristic,groove,member,station,min,max,unit,decision\n1,ringGap,1,ring,skirt,1,2,in,${decision}`;
+  const [header = '', line = ''] = file.split('\n');
+  const read = readLimitTable({
+    revision: 'OM-1 rev 1',
+    header: header.split(','),
+    lines: [{ line: 2, cells: textCells(line.split(',')) }],
+    models: [MODEL],
+    characteristics: [RING_GAP],
+  });
+  if (decision === 'lucky')
+    expect(read.ok ? [] : read.errors.map(({ column }) => column)).toEqual(['decision']);
+  else expect(read.ok ? read.rows[0]?.decision : read.errors).toBe(decision === '' ? undefined : decision);
+});
 test('every column is written by some row: one that is only named would be read by nobody', () => {
   const everything: LimitRow['appliesTo'] = {
     ...{ models: ['VA-2'], serialFrom: 1, serialTo: 2, partNumbers: ['P'], pistonMaterials: ['H'] },
@@ -268,6 +283,7 @@ test('every column is written by some row: one that is only named would be read 
       ...{ ...ROWS[0]!, printed: { ...bounds, ...worn }, also: bounds, appliesTo: everything, note: 'n' },
       ...{
         fitIs: 'interference' as const,
+        decision: 'guarded' as const,
         unitChosenBy: 'Teo',
         formula: { bound: 'max', perDiameter: 0.004, uplift: 0.3 } as const,
       },

@@ -415,7 +415,7 @@ describe('a second look', () => {
     const { hand, desk, sent, demo } = bench();
     demo.take(SKIRT, '44/46');
     hand.type('50/52');
-    expect(hand.understood()?.words).toContain('44/46 stands here: both cannot be true');
+    expect(hand.understood()?.contradicts).toBe('44/46');
     desk.refuseNext = { code: 'PLACE_HAS_READING', data: { place: SKIRT, text: '44/46' } };
     hand.record();
     expect(hand.asking()).toMatchObject({ kind: 'correct', instead: true });

@@ -50,6 +50,8 @@ import type {
 export interface Understanding {
   readonly kind: 'empty' | 'wrong' | 'read';
   readonly words: string;
+  /** What stands here and cannot be true beside it. */
+  readonly contradicts?: string;
   /** What it says by itself. */
   readonly typed?: Reading;
   readonly verdict: PlaceStateWord | undefined;
@@ -123,7 +125,7 @@ export function understand(
     );
     return { ...NOTHING, kind: 'wrong', words: `${what}. ${next}`, suspects };
   }
-  const { reading, fact, before } = besideKnown(job, place, characteristic, part, {
+  const { reading, fact, before, contradicts } = besideKnown(job, place, characteristic, part, {
     reading: entry.reading,
     instrument,
     unit,
@@ -145,6 +147,7 @@ export function understand(
   return {
     kind: 'read',
     typed: entry.reading,
+    ...(contradicts === undefined ? {} : { contradicts }),
     words: `${[understoodWords(entry.reading, unit), stackWords(entry.stacks, unit), entry.feel === undefined ? '' : feelWords(entry.feel), inferred === undefined ? '' : INFERRED_WORDS[inferred], before].filter((part) => part !== '').join(', ')}.${last}`,
     verdict: fact.verdict,
     verdictWords: `${stateWord(fact.verdict, characteristic)}${margin === '' ? '' : `, ${margin}`}`,
@@ -165,7 +168,12 @@ function besideKnown(
     readonly instrument: Instrument | undefined;
     readonly unit: LengthUnit;
   },
-): { readonly reading: Reading; readonly fact: VerdictFact; readonly before: string } {
+): {
+  readonly reading: Reading;
+  readonly fact: VerdictFact;
+  readonly before: string;
+  readonly contradicts?: string;
+} {
   const { reading, instrument, unit } = typed;
   const judgedOf = (each: Pick<Stood, 'reading' | 'verdict'>): VerdictFact =>
     judgePlace(job, place, part, each.reading, each.verdict.uncertainty);
@@ -179,7 +187,7 @@ function besideKnown(
   const words = known.text;
   // In which state it is measured is said with it; whether that is another one is decided when it is recorded.
   if (!all.every((each) => standTogether(characteristic, withoutStates(each), mine)))
-    return { ...alone, before: `${words} stands here: both cannot be true` };
+    return { ...alone, contradicts: words };
   const standing = knownBy([...all, mine], judgedOf);
   if (standing === undefined) return alone;
   if (standing.reading !== mine.seq)

@@ -13,6 +13,7 @@ let made = 0;
 class Bench {
   readonly stage = input<string>();
   readonly place = input<string>();
+  readonly view = input<string>();
   protected readonly number = ++made;
 }
 @Component({ changeDetection: ChangeDetectionStrategy.OnPush, template: `{{ stage() }}` })

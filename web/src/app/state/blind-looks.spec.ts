@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { parsePlaceKey, placeAt, placeStatus } from '@oak-gate/core';
-import type { JobState } from '@oak-gate/core';
+import type { JobState, Role } from '@oak-gate/core';
 import { at, DemoJob } from '../../testing/demo-job';
 import { person, SESSION } from '../../testing/page';
 import { BlindLooks } from './blind-looks';
@@ -10,12 +10,12 @@ import { SessionActions, sessionFeature } from './session.feature';
 
 const SKIRT = at(1, 1, 'skirt');
 /** A tablet in somebody's hands, with a job in which ring gaps are measured by two people. */
-function tablet(who: string, job: JobState): BlindLooks {
+function tablet(who: string, job: JobState, role: Role = 'technician'): BlindLooks {
   TestBed.configureTestingModule({
     providers: [provideStore(), provideState(jobFeature), provideState(sessionFeature)],
   });
   const store = TestBed.inject(Store);
-  store.dispatch(SessionActions.told({ view: { ...SESSION, person: person(who) } }));
+  store.dispatch(SessionActions.told({ view: { ...SESSION, person: person(who, role) } }));
   const looks = TestBed.inject(BlindLooks);
   Object.defineProperty(looks, 'whole', { value: () => job });
   return looks;
@@ -52,6 +52,17 @@ test('who measured sees everything; who hides limits does so alone', () => {
   expect(looks.limitsHidden()).toBe(true);
   looks.turnLimits();
   expect(looks.limitsHidden()).toBe(false);
+});
+test('nothing is hidden from who does not measure, nor of what is sealed or signed for', () => {
+  const job = measured();
+  expect(tablet('ghislaine', job, 'releaser').isHidden(SKIRT)).toBe(false);
+  TestBed.resetTestingModule();
+  expect(tablet('sanna', { ...job, seal: {} as never }).isHidden(SKIRT)).toBe(false);
+  TestBed.resetTestingModule();
+  const signature = { seq: 9 } as never;
+  expect(tablet('sanna', { ...job, signatures: { rings: [signature] } as never }).isHidden(SKIRT)).toBe(
+    false,
+  );
 });
 test('a memory that cannot be read is none', () => {
   localStorage.setItem('oak-gate-blind', '{"looked": 7}');

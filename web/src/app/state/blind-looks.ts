@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { asSeenBy } from '@oak-gate/core';
-import type { PlaceKey } from '@oak-gate/core';
+import { asSeenBy, gateOfSheet, holdsOneOf, signatureOf } from '@oak-gate/core';
+import type { PlaceKey, Role } from '@oak-gate/core';
 import * as z from 'zod';
 import { jobFeature } from './job.feature';
 import { sessionFeature } from './session.feature';
@@ -14,6 +14,7 @@ const kept = z.object({
   limitsHidden: z.array(z.string()),
 });
 type Kept = z.output<typeof kept>;
+const MEASURERS: readonly Role[] = ['technician', 'inspector'];
 const NOTHING: Kept = { looked: {}, limitsHidden: [] };
 
 /**
@@ -30,7 +31,13 @@ export class BlindLooks {
   private readonly seen = computed(() => {
     const [job, person] = [this.whole(), this.person()];
     if (job === undefined || person === undefined) return undefined;
-    return asSeenBy(job, person, new Set(this.memory().looked[this.whose()] ?? []));
+    // Who does not measure has nothing to be kept from, and what is sealed or signed for is measured no more.
+    if (job.seal !== undefined || !holdsOneOf(person, MEASURERS)) return undefined;
+    const isOpen = (sheet: string): boolean => {
+      const gate = gateOfSheet(job.route, sheet);
+      return gate === undefined || signatureOf(job, gate.stage) === undefined;
+    };
+    return asSeenBy(job, person, new Set(this.memory().looked[this.whose()] ?? []), isOpen);
   });
   /** The job as this person sees it before looking. */
   readonly job = computed(() => this.seen()?.state ?? this.whole());
