@@ -40,6 +40,12 @@ test('one reading between them is enough not to be asked', () => {
   for (const place of FOUR) story.take(place, place === FOUR[2] ? '44/48' : '44/46');
   expect(asks(story, FIFTH, '44/46')).toBeUndefined();
 });
+test('that everything which was looked at is right is no repetition', () => {
+  const story = new Story().arrive().fit();
+  for (const place of FOUR) story.take(place, '44/46');
+  const answer = { kind: 'answer', answer: 'yes' } as const;
+  expect(typedAlike(story.job, parsePlaceKey(FIFTH)!, IVO, answer)).toBeUndefined();
+});
 test('measured again at the same place is no repetition', () => {
   const story = new Story().arrive().fit();
   for (const place of FOUR) story.take(place, '44/46');

@@ -1,6 +1,7 @@
 import { placeKey } from '../engines/place';
 import type { Place } from '../engines/place';
 import type { PartsState } from '../engines/parts';
+import { isSize } from '../evidence/reading';
 import type { Reading } from '../evidence/reading';
 import { sameData } from '../kernel/same-data';
 import { acceptRange } from '../library/limit';
@@ -26,6 +27,8 @@ export function typedAlike(
   by: { readonly id: string },
   reading: Reading,
 ): TypedAlike | undefined {
+  // That everything which was looked at is right says nothing about the hand.
+  if (!isSize(reading)) return undefined;
   const here = placeKey(place);
   const own = sheetPlaces(state, place.characteristic)
     .flatMap((each): readonly (readonly [Place, RecordedReading])[] =>

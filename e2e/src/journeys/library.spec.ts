@@ -37,7 +37,11 @@ test('the Skerrow contradiction: from the notice on the Floor to the decision an
 
   await test.step('the Floor says it, and the drawing shows where no size can satisfy both', async () => {
     await page.getByRole('link', { name: /the documents contradict each other/ }).click();
-    await page.getByRole('button', { name: 'Decide' }).click();
+    await page
+      .locator('.finding')
+      .filter({ hasText: 'contradict each other' })
+      .getByRole('button', { name: 'Decide' })
+      .click();
     await expect(page.getByText('no size satisfies both')).toBeVisible();
     const bands = page.locator('app-source-bands .row');
     await expect(bands.filter({ hasText: 'PL-H rev 2' })).toContainText(
@@ -466,7 +470,7 @@ test('the shop sets which kind is stronger, and adds what it measures', async ({
   await signIn(page, server.address, 'Teo Lindqvale');
   await page.getByRole('link', { name: 'Library', exact: true }).click();
   await page.getByRole('link', { name: 'Which kind is stronger' }).click();
-  const aircraft = page.locator('app-kind-orders section').filter({ hasText: 'Aircraft' });
+  const aircraft = page.locator('app-kind-orders .classes section').filter({ hasText: 'Aircraft' });
   await expect(aircraft).toContainText('part maker’s leaflet: advisory');
   await aircraft.getByRole('button', { name: 'Let it govern' }).click();
   await dialog.fill('Reason', 'we hold the approval of these rings');
@@ -474,7 +478,7 @@ test('the shop sets which kind is stronger, and adds what it measures', async ({
   await expect(aircraft.locator('li')).toHaveCount(4);
   await expect(aircraft).toContainText('set by the shop');
 
-  const marine = page.locator('app-kind-orders section').filter({ hasText: 'Marine' });
+  const marine = page.locator('app-kind-orders .classes section').filter({ hasText: 'Marine' });
   const kinds = marine.locator('li .name');
   const [first = '', second = ''] = await kinds.allInnerTexts();
   const from = await marine.locator('li').nth(1).boundingBox();

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { at, Bench, changeHands, Dialog, signIn } from '../support/pages';
 import { Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
@@ -81,6 +82,9 @@ test('a second person measures blind, and not alike: a third looks, and an inspe
     await bench.expectState(place, 'in');
     const history = card.getByLabel('History of this place');
     await expect(history.locator('.twice')).toHaveText('20/22');
+    await teo.post('/api/library/characteristics/second-look', {
+      ...{ id: randomUUID(), characteristic: 'ringGap', asked: false, tolerance: null },
+    });
     const { readings } = (await ivo.job(job)).places.get(place) ?? { readings: [] };
     expect(readings.map(({ status, independent }) => [status, independent === true])).toEqual([
       ['refined', false],

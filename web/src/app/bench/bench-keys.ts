@@ -154,9 +154,12 @@ function command(
       draw();
       return true;
     case 'v':
+      // Inside a word it is a letter.
+      if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
       lookAtSet();
       return true;
     case 'b':
+      if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
       hideLimits();
       return true;
     case 'p':
