@@ -417,6 +417,8 @@ export function lateInstruments(
 const takenOutOfDate = onceFor(({ readings }: PlaceRecord) =>
   readings.filter(
     ({ status, instrument, at }) =>
-      (status === 'current' || status === 'refined') && instrument !== null && !isInDate(instrument, at.slice(0, 10)),
+      (status === 'current' || status === 'refined') &&
+      instrument !== null &&
+      !isInDate(instrument, at.slice(0, 10)),
   ),
 );
