@@ -12,10 +12,10 @@ import type { At, BenchCommand, BenchSlice } from './bench-commands';
 import type { BenchEvent, ReadingTaken } from './bench-events';
 import { judgeAgain } from './judge-place';
 import { characteristicOf, currentReading, isPlaceOfSheet, placeAt, placeOf } from './places';
-import type { PlaceRecord, RecordedReading } from './places';
+import type { PlaceRecord } from './places';
 import { knownBy, ownOf, REPEATS_SINCE, standingAt, standTogether } from './repeats';
 import type { Standing, Stood } from './repeats';
-import { asksSecondLook, saysTheSame } from './second-look';
+import { asksSecondLook, hasMeasured, saysTheSame } from './second-look';
 import { takeBeforeRepeats } from './take-before-repeats';
 import { understand } from './understand-taken';
 import type { Taken } from './understand-taken';
@@ -225,7 +225,7 @@ function putBeside(
   if (where === undefined || characteristic === undefined) return refuse('PLACE_UNKNOWN', { place });
   const all = standingAt(record);
   const mine: Stood = { ...taken, seq: NOT_YET, by };
-  const data = { place, basedOn, ...taken, ...independence(all, taken, basedOn, by) };
+  const data = { place, basedOn, ...taken, ...independence(record, taken, basedOn, by) };
   const event = (more: Pick<ReadingTaken, 'refines' | 'contests'> & Partial<ReadingTaken>): Decided =>
     ok([{ type: 'readingTaken', v: 7, data: { ...data, ...more } }]);
   // A part has changed since: it is kept as evidence of the part as it was, and neither counts nor contests anything.
@@ -258,13 +258,15 @@ function putBeside(
 
 /** Whether a reading was taken without knowing what others had found: it was hidden, or not there yet when the tablet last heard. */
 function independence(
-  all: readonly RecordedReading[],
+  record: PlaceRecord,
   { blind }: Pick<Taken, 'blind'>,
   basedOn: number,
   by: Pick<Actor, 'id'>,
 ): Pick<ReadingTaken, 'independent'> {
-  const others = all.filter((each) => each.by.id !== by.id);
-  const isUnseen = blind === true || others.every((each) => each.basedOn !== null && basedOn <= each.basedOn);
+  const others = standingAt(record).filter((each) => each.by.id !== by.id);
+  const isUnseen =
+    (blind === true && !hasMeasured(record, by)) ||
+    others.every((each) => each.basedOn !== null && basedOn <= each.basedOn);
   return others.length > 0 && isUnseen ? { independent: true } : {};
 }
 

@@ -191,6 +191,18 @@ test('the look that agreed is taken back, or the first one is: one look is left,
     expect(stateOf(story)).toBe('secondLook');
   }
 });
+test('who takes the own reading back has seen the other one: measured again it is no second look, and nothing is hidden', () => {
+  const story = asked();
+  take(story, '44/46', IVO);
+  take(story, '44/46', SANNA, blind);
+  const { seq } = placeAt(story.job, SKIRT).readings[1]!;
+  story.do({ type: 'correctReading', place: SKIRT, reading: seq, reason: 'takenBack', instead: null }, SANNA);
+  expect([SANNA, ODA].map((each) => isHiddenFrom(story.job, PLACE, each))).toEqual([false, true]);
+  take(story, '44/46', SANNA, blind);
+  expect(stateOf(story)).toBe('secondLook');
+  take(story, '44/46', ODA, blind);
+  expect(stateOf(story)).toBe('in');
+});
 test('the ring is filed: both looks were of the ring as it was', () => {
   const story = asked();
   take(story, '44/46', IVO);

@@ -69,6 +69,17 @@ export function confirmedBy(
   );
 }
 
+/**
+ * Whether somebody measured the same parts here before, whatever became of that reading: since then this person has seen what others
+ * found, and a reading that was taken back makes nobody blind again.
+ */
+export function hasMeasured({ readings }: PlaceRecord, person: { readonly id: string }): boolean {
+  const [standing] = standingAt({ version: 0, contested: [], readings });
+  return readings.some(
+    ({ by, parts }) => by.id === person.id && standing !== undefined && sameData(parts, standing.parts),
+  );
+}
+
 /** What somebody else found that this person must not see before measuring: the first reading, where a second look is asked for. */
 export function isHiddenFrom(
   state: Looked & PlacesState,
@@ -79,9 +90,5 @@ export function isHiddenFrom(
   if (characteristic === undefined || !asksSecondLook(state, characteristic)) return false;
   const record = placeAt(state, placeKey(place));
   const all = standingAt(record);
-  return (
-    all.length > 0 &&
-    all.every(({ by }) => by.id !== person.id) &&
-    confirmedBy(characteristic, record) === undefined
-  );
+  return all.length > 0 && !hasMeasured(record, person) && confirmedBy(characteristic, record) === undefined;
 }
