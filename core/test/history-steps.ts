@@ -25,6 +25,7 @@ export const STEPS = [
   'hone',
   'correct',
   'void',
+  'leave',
   'defer',
   'resume',
   'notApplicable',
@@ -136,6 +137,10 @@ export function saidIn({ what, a, b }: Step, seen: JobState, typed: Typed): Said
       return current === undefined
         ? undefined
         : { draft: { type: 'voidReading', place, reading: current.seq, reason: 'x' } };
+    case 'leave':
+      return current === undefined
+        ? undefined
+        : { draft: { type: 'leaveAsIs', place, reading: current.seq, reason: 'x' } };
     case 'defer':
       return { draft: { type: 'deferPlace', place, reason: 'x' } };
     case 'resume':

@@ -130,6 +130,7 @@ export const benchEventData = {
   contestDecided: z.object({ ...kept, voids: z.array(z.int()).nullable(), leaves }),
   placeDeferred: aboutPlace(reason),
   placeResumed: z.object({ place: placeKey }),
+  placeLeft: z.object({ place: placeKey, reading: z.int(), reason }),
   notApplicableDeclared: aboutPlace(reason),
   notApplicableAccepted: aboutPlace(reason),
   notApplicableRefused: aboutPlace(reason),
@@ -186,5 +187,6 @@ export const benchCommands = [
   z.strictObject({ type: z.literal('decideContest'), ...at, keep: z.int(), reason }),
   z.strictObject({ type: z.literal('deferPlace'), ...at, reason }),
   z.strictObject({ type: z.literal('resumePlace'), ...at }),
+  z.strictObject({ type: z.literal('leaveAsIs'), ...at, reading: z.int(), reason }),
   z.strictObject({ type: z.literal('declareNotApplicable'), ...at, reason }),
 ] as const satisfies readonly z.ZodType<BenchCommand>[];

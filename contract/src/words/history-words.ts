@@ -17,6 +17,7 @@ import type {
   BladeFeel,
   JobState,
   Layout,
+  LeftAsIs,
   LimitsPin,
   Part,
   PartFact,
@@ -54,7 +55,7 @@ export function measuredLines(state: JobState): readonly HistoryLine[] {
 function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLine {
   const key = placeKey(place);
   const where = placeInJob(pin, key);
-  const { seq, at, by, reading, status, verdict, text, typedFirst, slip, ended, judgedBefore = [] } = taken;
+  const { seq, at, by, reading, status, verdict, text, typedFirst, slip, ended, left, judgedBefore = [] } = taken;
   const unit = unitOf(taken);
   const isWrong = status === 'void' || status === 'corrected';
   const word = stateWordAt(pin, key, verdict.verdict);
@@ -72,6 +73,7 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     ...(taken.limitsHidden === true ? ['without seeing the limits'] : []),
     ...(taken.keptBoth === true ? ['kept beside what it contradicts'] : []),
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
+    ...(left === undefined ? [] : [leftWords(left)]),
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
     ...judgedBefore.map(
       (was) =>
@@ -89,6 +91,9 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     note: notes.join('; '),
   };
 }
+
+/** "left as it is by Ivo Marrable: half a thou of a shop target". */
+export const leftWords = ({ reason, by }: LeftAsIs): string => `left as it is by ${by.name}: ${reason}`;
 
 /** With what it was measured; who looked, where nothing was used; from how many readings it was worked out. */
 export function originWords(

@@ -517,6 +517,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Write it in a sentence: it stays in the record.',
   }),
   NOT_ASKED: () => ({ what: 'Nobody asked for that', where: 'this place', next: 'Nothing to decide.' }),
+  NOTHING_TO_LEAVE: () => ({
+    what: 'This place is not in its limits',
+    where: 'this place',
+    next: 'Only what is in can be left as it is. What is tight or loose is put right, or an inspector decides.',
+  }),
   NOTHING_TO_CONCEDE: () => ({
     what: 'This place is not out of limits',
     where: 'this place',

@@ -50,4 +50,6 @@ export type BenchCommand =
   | ({ readonly type: 'decideContest'; readonly keep: number; readonly reason: string } & At)
   | ({ readonly type: 'deferPlace'; readonly reason: string } & At)
   | ({ readonly type: 'resumePlace' } & At)
+  /** In its limits, and nothing is done to bring it nearer to what is aimed for. */
+  | ({ readonly type: 'leaveAsIs'; readonly reading: number; readonly reason: string } & At)
   | ({ readonly type: 'declareNotApplicable'; readonly reason: string } & At);

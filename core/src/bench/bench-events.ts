@@ -146,6 +146,17 @@ export const BENCH_EVENTS = {
     about((record, { reason }, { by }) => ({ ...record, deferred: { reason, by: by.name } })),
   ),
   placeResumed: event<{ readonly place: PlaceKey }, Slice>()(1, about(withoutDeferral)),
+  placeLeft: event<AboutPlace & { readonly reading: number }, Slice>()(
+    1,
+    about((record, { reading, reason }, { at, by }) => ({
+      ...record,
+      readings: record.readings.map((each) =>
+        each.seq === reading
+          ? { ...each, left: { reason, by: { id: by.id, name: by.name }, at, judged: each.verdict } }
+          : each,
+      ),
+    })),
+  ),
   notApplicableDeclared: event<AboutPlace, Slice>()(
     1,
     about((record, { reason }, { at, by }, state) => ({

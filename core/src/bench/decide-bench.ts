@@ -89,6 +89,18 @@ export function decideBench(
         command.type === 'deferPlace' ? ('placeDeferred' as const) : ('notApplicableDeclared' as const);
       return ok([{ type, v: 1, data: { place, reason: command.reason.trim() } }]);
     }
+    case 'leaveAsIs': {
+      const reading = currentReading(record);
+      const fault =
+        staleFault(command, record) ??
+        contestFault(record, place) ??
+        countsFault(state, record, place, command.reading) ??
+        reasonFault(command.reason, 'leave a place as it is');
+      if (fault !== undefined) return fault;
+      if (reading?.verdict.acceptable !== true) return refuse('NOTHING_TO_LEAVE', { place });
+      const data = { place, reading: command.reading, reason: command.reason.trim() };
+      return ok([{ type: 'placeLeft', v: 1, data }]);
+    }
     case 'resumePlace':
       return staleFault(command, record) ?? ok([{ type: 'placeResumed', v: 1, data: { place } }]);
   }

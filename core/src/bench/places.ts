@@ -8,6 +8,7 @@ import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';
+import { sameData } from '../kernel/same-data';
 import { decisionAt, dependsOn, sameFit } from '../library/judged-fit';
 import { ASKED_BESIDE } from '../library/fit-variant';
 import type { JudgedFit, JudgedPart } from '../library/fit-variant';
@@ -103,6 +104,14 @@ export interface Late {
   readonly why: string;
 }
 
+/** Not worth the work: said of one reading, as it was judged then. */
+export interface LeftAsIs {
+  readonly reason: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+  readonly judged: VerdictFact;
+}
+
 export interface RecordedReading {
   readonly seq: number;
   readonly at: string;
@@ -152,6 +161,8 @@ export interface RecordedReading {
   readonly unfit?: string;
   /** Set where it was spent before it came in: it is evidence of the part as it was. */
   readonly late: Late | null;
+  /** In its limits, and somebody decided that nothing more is done here. */
+  readonly left?: LeftAsIs;
   readonly status: ReadingStatus;
   /** The event that changed the status, and the words that went with it. */
   readonly ended?: { readonly seq: number; readonly why: string };
@@ -186,6 +197,10 @@ export function currentReading({ contested, readings }: PlaceRecord): RecordedRe
   for (let i = readings.length - 1; i >= 0; i--) if (readings[i]?.status === 'current') return readings[i];
   return undefined;
 }
+
+/** What was decided of a reading holds while it counts, and is judged as it was then. */
+export const leftAsIs = ({ left, status, verdict }: RecordedReading): LeftAsIs | undefined =>
+  left !== undefined && status === 'current' && sameData(left.judged, verdict) ? left : undefined;
 
 /** Where a reading comes from: a tool, a person who looked, or other readings. */
 export const originOf = ({

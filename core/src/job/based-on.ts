@@ -28,6 +28,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'decideContest':
     case 'deferPlace':
     case 'resumePlace':
+    case 'leaveAsIs':
     case 'declareNotApplicable':
     case 'decideNotApplicable':
     case 'askConcession':

@@ -104,6 +104,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'deferPlace', basedOn: version(first.data.place), ...first.data });
     case 'placeResumed':
       return told({ type: 'resumePlace', basedOn: version(first.data.place), ...first.data });
+    case 'placeLeft':
+      return told({ type: 'leaveAsIs', basedOn: version(first.data.place), ...first.data });
     case 'notApplicableDeclared':
       return told({ type: 'declareNotApplicable', basedOn: version(first.data.place), ...first.data });
     case 'notApplicableAccepted':

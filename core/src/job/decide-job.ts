@@ -62,6 +62,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'decideContest':
     case 'deferPlace':
     case 'resumePlace':
+    case 'leaveAsIs':
     case 'declareNotApplicable':
       return decideBench(state, command, by, facts.instrument);
     case 'fitParts':

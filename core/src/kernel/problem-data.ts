@@ -122,6 +122,7 @@ export interface ProblemData {
   REASON_MISSING: { readonly action: string };
   // findings
   NOT_ASKED: { readonly place: string };
+  NOTHING_TO_LEAVE: { readonly place: string };
   NOTHING_TO_CONCEDE: { readonly place: string };
   APPROVAL_INCOMPLETE: { readonly missing: readonly string[] };
   NOTE_UNKNOWN: { readonly note: string };

@@ -25,33 +25,39 @@ export const hiddenParts = (page: Page): Promise<string[]> =>
       readonly scrollsX: boolean;
       readonly scrollsY: boolean;
     }
-    const clipsOf = (element: Element): Clip[] => {
-      const clips: Clip[] = [];
-      let above: Element | null = element;
-      let isFixed = false;
-      while (above !== null && above !== document.documentElement) {
-        const style = getComputedStyle(above);
-        const scrolls = (overflow: string): boolean => overflow === 'auto' || overflow === 'scroll';
-        const cuts = (overflow: string): boolean => overflow !== 'visible';
-        if (
-          !isFixed &&
-          style.display !== 'inline' &&
-          (cuts(style.overflowX) || cuts(style.overflowY)) &&
-          above !== document.body
-        ) {
-          const outer = above.getBoundingClientRect();
-          const box = new DOMRect(
-            outer.x + above.clientLeft,
-            outer.y + above.clientTop,
-            above.clientWidth,
-            above.clientHeight,
-          );
-          clips.push({ box, scrollsX: scrolls(style.overflowX), scrollsY: scrolls(style.overflowY) });
-        }
-        if (style.position === 'fixed') isFixed = true;
-        above = above.parentElement;
+    /** Asked of every text: what lies around an element is looked at once, and not once for each of its neighbours. */
+    const around = new Map<Element, readonly Clip[]>();
+    const clipsOf = (element: Element): readonly Clip[] => {
+      const known = around.get(element);
+      if (known !== undefined) return known;
+      const above = element.parentElement;
+      const style = getComputedStyle(element);
+      const scrolls = (overflow: string): boolean => overflow === 'auto' || overflow === 'scroll';
+      const cuts = (overflow: string): boolean => overflow !== 'visible';
+      const own: Clip[] = [];
+      if (
+        style.display !== 'inline' &&
+        (cuts(style.overflowX) || cuts(style.overflowY)) &&
+        element !== document.body
+      ) {
+        const outer = element.getBoundingClientRect();
+        own.push({
+          box: new DOMRect(
+            outer.x + element.clientLeft,
+            outer.y + element.clientTop,
+            element.clientWidth,
+            element.clientHeight,
+          ),
+          scrollsX: scrolls(style.overflowX),
+          scrollsY: scrolls(style.overflowY),
+        });
       }
-      return clips;
+      const isFixed = style.position === 'fixed';
+      // What is fixed lies in the window, whatever it stands in.
+      const outside = isFixed || above === null || above === document.documentElement ? [] : clipsOf(above);
+      const found = [...own, ...outside];
+      around.set(element, found);
+      return found;
     };
     /**
      * From the inside out: cut by a box that does not scroll, or moved away by one that does; then nothing is said of it, whatever

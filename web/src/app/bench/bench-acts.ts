@@ -4,6 +4,7 @@ import { instrumentList, partWords, wordsOf } from '@oak-gate/contract';
 import {
   currentPin,
   currentReading,
+  leftAsIs,
   PART_FACTS,
   partIn,
   placeAt,
@@ -125,6 +126,13 @@ export class BenchActs {
         reading !== undefined && reading.inputs === undefined,
         'Void this reading…',
         () => void this.voidReading(),
+      ),
+      ...when(
+        reading?.verdict.acceptable === true &&
+          reading.inputs === undefined &&
+          leftAsIs(reading) === undefined,
+        'Leave it as it is…',
+        () => void this.leaveAsIs(),
       ),
       ...when(status.state !== 'deferred', 'Defer this place…', () => void this.defer()),
       ...when(status.state === 'deferred', 'Take it up again', () => this.resume()),
@@ -391,6 +399,19 @@ export class BenchActs {
       'For bad evidence: a failed gauge, an expander left in. It stays readable, struck twice.',
       'Void it',
       (at, reason) => ({ type: 'voidReading', ...at, reading: reading.seq, reason }),
+    );
+  }
+  /** It is in, and what could still be done is not worth it: a decision, with its reason. */
+  async leaveAsIs(): Promise<void> {
+    const job = this.hand.at.job();
+    const key = this.hand.at.key();
+    const reading = job === undefined || key === undefined ? undefined : currentReading(placeAt(job, key));
+    if (reading === undefined) return;
+    await this.reasoned(
+      'In, and left as it is',
+      'Nothing has to be done here. Why it is not worth doing more stays with the reading; it falls when the place is measured or judged again.',
+      'Leave it',
+      (at, reason) => ({ type: 'leaveAsIs', ...at, reading: reading.seq, reason }),
     );
   }
   async defer(): Promise<void> {

@@ -52,6 +52,8 @@ export class EntryBar {
     const job = this.hand.at.job();
     return job === undefined ? '' : placeInJob(currentPin(job), key);
   }
+  /** As many figures as the field needs room for: the rest of a very long entry is scrolled to. */
+  protected readonly charsOf = (text: string): number => Math.min(text.length, 14);
   protected endWords({ open, typed }: BenchEnd): string {
     const places = open === 1 ? '1 place is still open' : `${open} places are still open`;
     const left = typed === 0 ? '' : `, ${typed} typed and not recorded`;

@@ -7,6 +7,6 @@ export interface NextStep {
   readonly why?: string;
   /** How its figures are worked out, line by line, for who asks. */
   readonly sums?: readonly string[];
-  readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'gauge' | 'bores' | 'none';
+  readonly offers: 'file' | 'replace' | 'decide' | 'settle' | 'gauge' | 'bores' | 'leave' | 'none';
 }
 export const say = (words: string, offers: NextStep['offers'] = 'none'): NextStep => ({ words, offers });

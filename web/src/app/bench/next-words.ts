@@ -1,5 +1,6 @@
 import {
   contestWords,
+  leftWords,
   noteWords,
   partWords,
   placeInJob,
@@ -22,6 +23,7 @@ import {
   currentPin,
   findingsAt,
   intervalOf,
+  leftAsIs,
   limitInForce,
   mendingCut,
   nearLimit,
@@ -67,6 +69,7 @@ export function nextStep(
     case 'serviceable':
       return (
         findingWords(job, status, unit) ??
+        leftStep(status) ??
         targetWords(job, status, part, unit) ??
         nearWords(status, unit) ??
         say(tightElsewhere(job, status, unit) ?? 'Nothing to do here.')
@@ -276,6 +279,12 @@ function nearWords({ reading }: PlaceStatus, unit: LengthUnit): NextStep | undef
   );
 }
 
+/** Somebody decided that it is good enough: no more is said of it. */
+function leftStep({ reading }: PlaceStatus): NextStep | undefined {
+  const left = reading === undefined ? undefined : leftAsIs(reading);
+  return left === undefined ? undefined : say(`In, and ${leftWords(left)}. Nothing to do here.`);
+}
+
 /** What the part is called that is filed to open what is measured here. */
 const filedName = (job: JobState, { place }: PlaceStatus): string =>
   partWords(currentPin(job)?.model.layout, characteristicOf(job, place)?.filed ?? 'ring')[0];
@@ -296,6 +305,7 @@ function targetWords(
   return {
     ...say(
       `In, ${isSure ? 'and outside' : 'and not proven inside'} the shop’s own target of ${showBound(aim.target, unit)} ${unitWord(unit)}: nothing has to be done.`,
+      reading.inputs === undefined ? 'leave' : 'none',
     ),
     why: aim.rows.map((row) => `${row.id}${row.note === '' ? '' : `: ${row.note}`}`).join('; '),
   };

@@ -8,6 +8,7 @@ import {
   placeTitle,
   shortReading,
   judgedWindow,
+  leftWords,
   showBound,
   stateWord,
   takenInWords,
@@ -178,6 +179,7 @@ export class ReadingCard {
           : `${reading.by.name}, ${originWords(pin, reading)}`,
       takenIn: takenInWords(pin, place, reading).join('; '),
       at: reading.at,
+      left: reading.left === undefined ? '' : leftWords(reading.left),
       why: reading.ended === undefined ? '' : endedWords(reading.ended.why),
       before: (reading.judgedBefore ?? []).map(
         (was) =>

@@ -72,6 +72,7 @@ const SAID: Readonly<Record<string, string>> = {
   replacePart: 'a part replaced',
   fitParts: 'parts fitted',
   deferPlace: 'a deferral',
+  leaveAsIs: 'what is left as it is',
   resumePlace: 'a place taken up again',
 };
 /** Without the engine's own names for them: the job may not be there to ask. A part is named by where it lies. */
