@@ -3,6 +3,7 @@ export * from './common/values';
 export * from './people/schemas';
 export * from './engines/schemas';
 export * from './instruments/schemas';
+export * from './library/check-note';
 export * from './library/schemas';
 export * from './release/schemas';
 export * from './release/remark-schemas';

@@ -49,6 +49,7 @@ export * from './library/document';
 export * from './library/governing-limit';
 export * from './library/rows-held-back';
 export * from './library/row-rule';
+export * from './library/check-note';
 export * from './library/library-state';
 export * from './library/library-events';
 export * from './library/decide-library';

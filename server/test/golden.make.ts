@@ -7,6 +7,7 @@ import {
   basedOnNow,
   baseValue,
   currentPin,
+  currentReading,
   gateRule,
   nanometres,
   openMatters,
@@ -231,6 +232,17 @@ test('the corpus of this format', async () => {
     ...{ type: 'askSecondLook', characteristic: 'boreFoot', asked: true },
     tolerance: { text: '0.01', unit: 'mm' },
   });
+  // Why it is checked, by a document; and what is only said, which somebody took back.
+  const noted = { characteristic: 'ringGap', text: 'A gap that closes scores the bore.' };
+  await lib({
+    type: 'noteCheck',
+    note: { ...noted, id: 'n-1', kind: 'why', document: 'SL-88 rev B', from: 'introduction' },
+  });
+  await lib({
+    type: 'noteCheck',
+    note: { ...noted, id: 'n-2', kind: 'hearsay', document: null, from: 'the quay' },
+  });
+  await lib({ type: 'takeBackCheckNote', note: 'n-2', reason: 'nobody said that' });
   for (const [of, rule, coarse] of [
     ['shop', 'guarded', 'warn'],
     ['shop', 'simple', null],
@@ -506,6 +518,15 @@ test('the corpus of this format', async () => {
     ...squaredAt(fifth!),
     slip: 'reread',
   });
+  // In its limits, and not worth filing.
+  const isIn = async (place: string) =>
+    currentReading(placeAt(await state(), place))?.verdict.acceptable === true;
+  for (const place of [top, first, second!, fifth!])
+    if (await isIn(place))
+      await give({
+        ...{ type: 'leaveAsIs', place, basedOn: await version(place), reading: await readingAt(place) },
+        reason: 'not worth filing',
+      });
   shop.clock.advance(24 * 3_600_000);
   const last = places.filter((place) => place.at.cylinder === '2').map(placeKey)[0]!;
   await give({

@@ -51,6 +51,7 @@ import {
   text,
 } from '../common/values';
 import * as z from 'zod';
+import { checkNote, checkNotes } from './check-note';
 import { characteristic, engineModel, fitAddress, partKind } from '../engines/schemas';
 import { samePerson } from '../people/schemas';
 
@@ -152,6 +153,8 @@ export const libraryEventData = {
     asked: z.boolean(),
     tolerance: printedLength.nullable(),
   }),
+  checkNoted: z.object({ note: checkNote }),
+  checkNoteTakenBack: z.object({ note: z.string(), reason }),
   judgingSet: z.object({ of: judgingFor, ...judgingSaid, reason }),
   kindOrderSet: z.object({ engineClass: z.enum(ENGINE_CLASSES), order: z.array(documentKind), reason }),
   batchImported: z.object({ batchOf: z.string(), file: limitFile, drafts: z.array(draft) }),
@@ -421,6 +424,7 @@ export const libraryView = z.object({
       ours: z.boolean(),
       warm: z.boolean(),
       looks: z.object({ asked: z.boolean(), tolerance: printedLength.nullable() }),
+      notes: checkNotes.shape.notes,
     }),
   ),
   orders: z.array(

@@ -55,7 +55,20 @@ export function measuredLines(state: JobState): readonly HistoryLine[] {
 function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLine {
   const key = placeKey(place);
   const where = placeInJob(pin, key);
-  const { seq, at, by, reading, status, verdict, text, typedFirst, slip, ended, left, judgedBefore = [] } = taken;
+  const {
+    seq,
+    at,
+    by,
+    reading,
+    status,
+    verdict,
+    text,
+    typedFirst,
+    slip,
+    ended,
+    left,
+    judgedBefore = [],
+  } = taken;
   const unit = unitOf(taken);
   const isWrong = status === 'void' || status === 'corrected';
   const word = stateWordAt(pin, key, verdict.verdict);

@@ -517,6 +517,25 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     next: 'Write it in a sentence: it stays in the record.',
   }),
   NOT_ASKED: () => ({ what: 'Nobody asked for that', where: 'this place', next: 'Nothing to decide.' }),
+  CHECK_NOTE_UNKNOWN: () => ({
+    what: 'There is no such note',
+    where: 'what is noted of this check',
+    next: 'Load the page anew: somebody took it back before.',
+  }),
+  CHECK_NOTE_INCOMPLETE: ({ missing }) => ({
+    what: {
+      text: 'The note says nothing',
+      from: 'Nobody said whose practice it is, or who said it',
+      document: 'Nobody said which document says so',
+    }[missing],
+    where: 'what is noted of this check',
+    next: 'Fill it in. What no document says is noted as practice or as hearsay.',
+  }),
+  CHECK_NOTE_NOT_CITED: () => ({
+    what: 'Practice of others and hearsay have no document',
+    where: 'what is noted of this check',
+    next: 'Where a document says so, note it as the reason of the check; else leave the document out.',
+  }),
   NOTHING_TO_LEAVE: () => ({
     what: 'This place is not in its limits',
     where: 'this place',

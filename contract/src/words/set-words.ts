@@ -1,6 +1,24 @@
-import type { BankDifference, ClassDoubt, LengthUnit, LimitsPin } from '@oak-gate/core';
-import { nanometres, placeKey, showExact, showLength } from '@oak-gate/core';
-import { placeInJob, unitWord } from './place-words';
+import type {
+  BankDifference,
+  Characteristic,
+  ClassDoubt,
+  JobState,
+  LengthUnit,
+  LimitsPin,
+  SetPanel,
+} from '@oak-gate/core';
+import {
+  axesOf,
+  currentPin,
+  nanometres,
+  placeKey,
+  setsOf,
+  showExact,
+  showLength,
+  unitOf,
+} from '@oak-gate/core';
+import { shortReading } from '../evidence/evidence-words';
+import { headWords, placeInJob, unitWord } from './place-words';
 
 /** Decimals to which a difference is said: a tenth of what a bench writes. */
 const DECIMALS: Readonly<Record<LengthUnit, number>> = { thou: 1, in: 4, mm: 3, um: 0 };
@@ -17,6 +35,73 @@ export const betweenText = (least: number, most: number, unit: LengthUnit): stri
 /** "1 in 35": how often chance alone does it. */
 export const chanceText = (p: number): string =>
   p <= 0 ? 'never' : `1 in ${Math.max(1, Math.round(1 / p))}`;
+
+/** How far apart the readings of a set lie; empty where nobody can say. */
+export const spreadText = (spread: SetPanel['spread'], unit: LengthUnit): string =>
+  spread === undefined
+    ? ''
+    : spread.most === undefined
+      ? `at least ${differenceText(spread.least, unit, 'down')}`
+      : spread.least === spread.most
+        ? differenceText(spread.least, unit)
+        : betweenText(spread.least, spread.most, unit);
+/** Whether two groups differ by more than chance. */
+export function tellsText(contrast: NonNullable<SetPanel['contrast']>): string {
+  if (contrast === 'tooMany') return 'too many to go through: not told';
+  if (contrast.tooFew === true) return 'too few to tell';
+  return contrast.differs
+    ? `by chance ${chanceText(contrast.p)}`
+    : `no more than chance (${chanceText(contrast.p)})`;
+}
+/** What one panel of a set says, for who reads it on paper. */
+export interface SetLine {
+  readonly what: string;
+  readonly taken: number;
+  readonly spread: string;
+  /** "Cyl 5: 23/24": those that stand out. */
+  readonly odd: string;
+  /** Of two groups. */
+  readonly between: string;
+}
+/** The sets of one sheet as they were left, over the banks; what fewer than two readings say is left out. */
+export function setLines(
+  state: JobState,
+  characteristic: Characteristic,
+  unit: LengthUnit,
+): readonly SetLine[] {
+  const pin = currentPin(state);
+  if (pin === undefined) return [];
+  const { layout } = pin.model;
+  const [across = 'cylinder'] = axesOf(characteristic).across;
+  return setsOf(state, characteristic, 'bank', 'asLeft').flatMap((panel): SetLine[] => {
+    const rows = panel.groups.flatMap((group) => group.rows);
+    const taken = rows.filter(({ size }) => size !== undefined).length;
+    if (taken < 2) return [];
+    const { contrast } = panel;
+    const name = headWords(layout, panel.at);
+    const apart = contrast === undefined || contrast === 'tooMany' ? undefined : contrast.difference;
+    const by = apart === undefined ? '' : `${differenceText(Math.abs(apart), unit)} ${unitWord(unit)}, `;
+    const groups = panel.groups.filter(({ spread }) => spread !== undefined);
+    return [
+      {
+        what: name === '' ? characteristic.name : `${characteristic.name}, ${name}`,
+        taken,
+        spread: groups
+          .map(({ at, spread }) => `${headWords(layout, at)} ${spreadText(spread, unit)}`.trim())
+          .join('; '),
+        odd: rows
+          .filter(({ key }) => panel.odd.includes(key))
+          .map(({ place, reading }) =>
+            reading === undefined
+              ? ''
+              : `${headWords(layout, { [across]: place.at[across] })}: ${shortReading(reading.reading, unitOf(reading))}`,
+          )
+          .join(', '),
+        between: contrast === undefined ? '' : `${by}${tellsText(contrast)}`,
+      },
+    ];
+  });
+}
 
 const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 const bankName = ({ model }: Pick<LimitsPin, 'model'>, id: string): string =>

@@ -57,6 +57,9 @@ export interface ProblemData {
   REVISION_EMPTY: { readonly revision: string };
   SECOND_LOOK_MISSING: { readonly revision: string };
   DRAFT_CHANGED: { readonly revision: string };
+  CHECK_NOTE_UNKNOWN: { readonly note: string };
+  CHECK_NOTE_INCOMPLETE: { readonly kind: string; readonly missing: 'text' | 'from' | 'document' };
+  CHECK_NOTE_NOT_CITED: { readonly kind: string };
   NOT_PUBLISHED: { readonly revision: string };
   ORDER_WRONG: { readonly order: readonly string[] };
   IMPORT_UNKNOWN: { readonly batchOf: string };

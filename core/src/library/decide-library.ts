@@ -15,6 +15,7 @@ import { sameData } from '../kernel/same-data';
 import { decimalLength } from '../quantity/decimal-length';
 import type { UnitKind } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
+import { decideCheckNote } from './check-note';
 import type { LibraryCommand } from './library-commands';
 import type { LibraryEvent } from './library-events';
 import { revisionDigest } from './library-state';
@@ -38,6 +39,8 @@ const CHECKERS: readonly Role[] = ['steward', 'inspector', 'technician'];
 export function decideLibrary(state: LibraryState, command: LibraryCommand, facts: LibraryFacts): Decided {
   const { by } = facts;
   if (command.type === 'checkRevision') return check(state, command, facts);
+  if (command.type === 'noteCheck' || command.type === 'takeBackCheckNote')
+    return decideCheckNote(state, command, by, [...facts.shipped, ...Object.values(state.characteristics)]);
   if (!holdsOneOf(by, STEWARDS))
     return refuse('MAY_NOT', { action: 'keep the library', needs: STEWARDS, person: by.name });
   switch (command.type) {

@@ -4,6 +4,7 @@ import type { Characteristic } from '../engines/characteristic';
 import type { EngineClass, EngineModel } from '../engines/engine-model';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { AfterWithdrawal, ImportedDraft } from './library-state';
+import type { CheckNoteCommand } from './check-note';
 import type { DocumentKind } from './limit-row';
 
 export type LibraryCommand =
@@ -35,6 +36,7 @@ export type LibraryCommand =
       /** How far apart two people's readings may lie; null where what both gauges may err decides. */
       readonly tolerance: { readonly text: string; readonly unit: LengthUnit } | null;
     }
+  | CheckNoteCommand
   | ({ readonly type: 'setJudging'; readonly of: JudgingFor; readonly reason: string } & JudgingSaid)
   | {
       readonly type: 'setKindOrder';

@@ -14,6 +14,7 @@ import type {
   LibraryState,
   SecondLook,
 } from './library-state';
+import type { CheckNote } from './check-note';
 import type { DocumentKind } from './limit-row';
 
 const library = <D>() => event<D, LibraryState>();
@@ -109,6 +110,13 @@ export const LIBRARY_EVENTS = {
     ({ secondLooks }, { characteristic, asked, tolerance }) => ({
       secondLooks: { ...secondLooks, [characteristic]: { asked, tolerance } },
     }),
+  ),
+  checkNoted: library<{ readonly note: CheckNote }>()(1, ({ checkNotes }, { note }, { at, by }) => ({
+    checkNotes: [...checkNotes, { ...note, by: { id: by.id, name: by.name }, at }],
+  })),
+  checkNoteTakenBack: library<{ readonly note: string; readonly reason: string }>()(
+    1,
+    ({ checkNotes }, { note }) => ({ checkNotes: checkNotes.filter(({ id }) => id !== note) }),
   ),
   judgingSet: library<{ readonly of: JudgingFor; readonly reason: string } & JudgingSaid>()(
     1,

@@ -5,6 +5,7 @@ import type { SamePerson } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { JudgingFor, JudgingSaid } from './judging';
+import type { KeptCheckNote } from './check-note';
 import type { DocumentKind } from './limit-row';
 
 /** Who did something in the library, and when. */
@@ -58,6 +59,8 @@ export interface LibraryState {
   readonly secondLooks: Readonly<Record<string, SecondLook>>;
   /** How readings near a limit are decided, for all engines of the shop or for a class of them. */
   readonly judging: Readonly<Partial<Record<JudgingFor, JudgingSaid>>>;
+  /** Why checks are made, and what is said of them. */
+  readonly checkNotes: readonly KeptCheckNote[];
   /** The shop's order of document kinds, per class of engine, where it set one. */
   readonly orders: Readonly<Partial<Record<EngineClass, readonly DocumentKind[]>>>;
   /** Imports that are not finished: nothing of them is in the library yet. */
@@ -70,6 +73,7 @@ export const EMPTY_LIBRARY: LibraryState = {
   temperatures: [],
   secondLooks: {},
   judging: {},
+  checkNotes: [],
   orders: {},
   imports: {},
 };

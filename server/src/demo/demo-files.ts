@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { openJobRequest, revisionStatement } from '@oak-gate/contract';
+import { noteCheckRequest, openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
 import { INSTRUMENT_KINDS, LENGTH_UNITS, ROLES, STAGES } from '@oak-gate/core';
 
@@ -44,6 +44,10 @@ const demoDocument = z.object({
   files: z.array(z.string()).default([]),
 });
 export type DemoDocument = ReturnType<typeof readDemo>['documents'][number];
+const demoCheckNote = z.object({
+  who: z.string(),
+  ...noteCheckRequest.shape.note.shape,
+});
 const readings = z.object({
   instrument: z.string(),
   everyMinutes: z.int(),
@@ -105,6 +109,7 @@ export function readDemo(folder: string) {
   return {
     people: demoPeople.parse(json('people.json')),
     instruments: z.array(demoInstrument).parse(json('instruments.json')),
+    checkNotes: z.array(demoCheckNote).parse(json('check-notes.json')),
     models: all('models').map((name) => json(`models/${name}`)),
     documents: all('documents').map((name) => {
       const document = demoDocument.parse(json(`documents/${name}`));

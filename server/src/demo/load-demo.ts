@@ -96,6 +96,10 @@ export class DemoLoader {
       const dated = { ...instrument, calibratedOn: this.day(calibratedOn), dueOn: this.day(dueOn) };
       await client.post('/api/instruments', { id: randomUUID(), instrument: dated });
     }
+    for (const { who, ...note } of demo.checkNotes) {
+      await this.as(who);
+      await client.post('/api/library/characteristics/notes', { id: randomUUID(), note });
+    }
   }
 
   private documents(afterJobs: boolean): readonly DemoDocument[] {

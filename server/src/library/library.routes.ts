@@ -4,10 +4,12 @@ import {
   defineCharacteristicRequest,
   engineModelFile,
   governsRequest,
+  noteCheckRequest,
+  takeBackCheckNoteRequest,
   setJudgingRequest,
   setKindOrderRequest,
 } from '@oak-gate/contract';
-import type { GovernsView, LibraryView } from '@oak-gate/contract';
+import type { CheckNotes, GovernsView, LibraryView } from '@oak-gate/contract';
 import {
   currentRevisions,
   ENGINE_CLASSES,
@@ -91,6 +93,21 @@ export function libraryRoutes(services: Services): Router {
     await library.execute(id, { type: 'askSecondLook', ...asked }, actorOf(res));
     res.status(201).json(asked);
   });
+  router.post('/characteristics/notes', async (req, res) => {
+    const { id, note } = bodyOf(noteCheckRequest, req);
+    await library.execute(id, { type: 'noteCheck', note: { ...note, id } }, actorOf(res));
+    res.status(201).json({ id });
+  });
+  router.post('/characteristics/notes/taken-back', async (req, res) => {
+    const { id, note, reason } = bodyOf(takeBackCheckNoteRequest, req);
+    await library.execute(id, { type: 'takeBackCheckNote', note, reason }, actorOf(res));
+    res.status(201).json({ note });
+  });
+  router.get('/characteristics/:id/notes', async (req, res) => {
+    const state = await library.state();
+    const notes: CheckNotes = notesOf(library, state, req.params.id);
+    res.json(notes);
+  });
   router.post('/judging', async (req, res) => {
     const { id, ...said } = bodyOf(setJudgingRequest, req);
     await library.execute(id, { type: 'setJudging', ...said }, actorOf(res));
@@ -134,6 +151,22 @@ const modelFile = (model: EngineModel): unknown => {
   };
 };
 
+/** What is noted of one check, each with what became of the document that says so. */
+const notesOf = (library: Library, state: LibraryState, characteristic: string): CheckNotes => {
+  const current = currentRevisions(state, library.today());
+  return {
+    notes: state.checkNotes
+      .filter((each) => each.characteristic === characteristic)
+      .map((each) => {
+        const source = each.document === null ? undefined : own(state.revisions, each.document);
+        return {
+          ...each,
+          sourceState: source === undefined ? null : revisionState(source, current, library.today()),
+        };
+      }),
+  };
+};
+
 function listView(library: Library, state: LibraryState, asked: string): LibraryView {
   const on = library.today();
   const current = currentRevisions(state, on);
@@ -168,6 +201,7 @@ function listView(library: Library, state: LibraryState, asked: string): Library
       ...each,
       ours: Object.hasOwn(state.characteristics, each.id),
       warm: state.temperatures.includes(each.id),
+      notes: notesOf(library, state, each.id).notes,
       looks: own(state.secondLooks, each.id) ?? { asked: false, tolerance: null },
     })),
     orders: ENGINE_CLASSES.map((engineClass) => ({

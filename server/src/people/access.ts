@@ -17,6 +17,10 @@ const clock: Access = { action: 'confirm the clock', needs: ['manager'] };
 const key: Access = { action: "change the shop's key", needs: ['manager'] };
 const library: Access = { action: 'keep the library', needs: ['steward'] };
 const check: Access = { action: 'check a document', needs: ['steward', 'inspector', 'technician'] };
+const noting: Access = {
+  action: 'note what is said of a check',
+  needs: ['steward', 'inspector', 'technician'],
+};
 const opening: Access = { action: 'open a job', needs: ['technician', 'inspector'] };
 const instruments: Access = { action: 'keep the instruments', needs: ['steward', 'manager'] };
 
@@ -66,6 +70,9 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /library/models': library,
   'POST /library/characteristics': library,
   'POST /library/characteristics/second-look': library,
+  'POST /library/characteristics/notes': noting,
+  'POST /library/characteristics/notes/taken-back': noting,
+  'GET /library/characteristics/:id/notes': 'signedIn',
   'POST /library/judging': library,
   'POST /library/characteristics/temperatures': library,
   'POST /library/orders': library,

@@ -182,6 +182,8 @@ async function projectLibrary(
     case 'characteristicDefined':
     case 'temperaturesAsked':
     case 'secondLookAsked':
+    case 'checkNoted':
+    case 'checkNoteTakenBack':
     case 'judgingSet':
     case 'kindOrderSet':
     case 'clockSteppedBack':

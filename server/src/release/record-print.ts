@@ -17,6 +17,7 @@ import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
 import { history } from './print-history';
+import { sets } from './print-set';
 import { day, digestWords, isInShopsWords, moment, small, SOFT, table, title } from './print-parts';
 
 const INK = '#1F2624';
@@ -68,6 +69,7 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
       ...warning(report),
       ...heading(state, record),
       ...(isOnClipboards(state) ? clipboards(state) : sheets(state)),
+      ...sets(state),
       ...limits(state),
       ...instruments(state),
       ...decisions(state),

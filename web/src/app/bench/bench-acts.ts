@@ -1,4 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { instrumentList, partWords, wordsOf } from '@oak-gate/contract';
 import {
@@ -19,6 +20,7 @@ import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
+import { openCheckNotes } from '../ui/check-notes';
 import type { AskField } from '../ui/ask-dialog';
 import { askPartFacts } from '../ui/part-facts-ask';
 import { settleAsk } from '../ui/settle-ask';
@@ -101,6 +103,7 @@ export class BenchActs {
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
   private readonly api = inject(Api);
+  private readonly dialog = inject(MatDialog);
 
   readonly more = computed((): readonly { readonly label: string; readonly run: () => void }[] => {
     const job = this.hand.at.job();
@@ -119,6 +122,7 @@ export class BenchActs {
         { label: `Replace this ${each.words[0]}…`, run: () => void this.replace(each) },
         { label: `What this ${each.words[0]} is…`, run: () => void this.sayWhat(each) },
       ]),
+      ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
       ...when(outside && !status.conceded, 'Ask for a concession…', () => void this.askConcession()),
@@ -147,6 +151,12 @@ export class BenchActs {
     ];
   });
 
+  /** Why it is measured at all, and what else is said of it. */
+  whyChecked(): void {
+    const characteristic = this.hand.at.characteristic();
+    if (characteristic !== undefined)
+      openCheckNotes(this.dialog, { characteristic: characteristic.id, name: characteristic.name });
+  }
   /** To the first bore that the difference between the banks waits for. */
   toBores(): void {
     const [job, key] = [this.hand.at.judging(), this.hand.at.key()];

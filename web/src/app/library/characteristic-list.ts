@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { AXIS_WORDS, unitWord } from '@oak-gate/contract';
 import type { LibraryView } from '@oak-gate/contract';
-import { AXES, evidenceOf, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
+import { AXES, evidenceOf, isSourced, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
 import type { Axis, UnitKind, WearWay } from '@oak-gate/core';
 import * as z from 'zod';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
+import { openCheckNotes } from '../ui/check-notes';
 import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
 import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
@@ -39,6 +42,7 @@ type Listed = LibraryView['characteristics'][number];
 export class CharacteristicList {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
+  private readonly dialog = inject(MatDialog);
   readonly characteristics = input.required<LibraryView['characteristics']>();
   readonly mayChange = input(false);
   readonly changed = output();
@@ -75,6 +79,19 @@ export class CharacteristicList {
   }
   protected isMeasured(each: Listed): boolean {
     return evidenceOf(each) !== undefined;
+  }
+  /** Why it is checked, and what is said of it. */
+  protected async readNotes({ id, name }: Listed): Promise<void> {
+    await firstValueFrom(openCheckNotes(this.dialog, { characteristic: id, name }).afterClosed());
+    this.changed.emit();
+  }
+  protected notesWords({ notes }: Listed): string {
+    const said = notes.filter(({ kind }) => !isSourced(kind)).length;
+    const reasons = notes.length - said;
+    if (notes.length === 0) return 'not noted';
+    return [...(reasons > 0 ? ['with its source'] : []), ...(said > 0 ? [`${said} only said`] : [])].join(
+      ', ',
+    );
   }
   protected looksWords({ asked, tolerance }: Listed['looks']): string {
     const within = tolerance === null ? '' : `, within ${tolerance.text} ${unitWord(tolerance.unit)}`;

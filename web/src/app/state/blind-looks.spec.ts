@@ -60,9 +60,7 @@ test('nothing is hidden from who does not measure, nor of what is sealed or sign
   expect(tablet('sanna', { ...job, seal: {} as never }).isHidden(SKIRT)).toBe(false);
   TestBed.resetTestingModule();
   const signature = { seq: 9 } as never;
-  expect(tablet('sanna', { ...job, signatures: { rings: [signature] } }).isHidden(SKIRT)).toBe(
-    false,
-  );
+  expect(tablet('sanna', { ...job, signatures: { rings: [signature] } }).isHidden(SKIRT)).toBe(false);
 });
 test('a memory that cannot be read is none', () => {
   localStorage.setItem('oak-gate-blind', '{"looked": 7}');

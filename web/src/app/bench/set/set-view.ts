@@ -1,11 +1,12 @@
 import {
   betweenText,
-  chanceText,
   differenceText,
   headWords,
   inForceWords,
   shortReading,
+  spreadText,
   stateWord,
+  tellsText,
   unitWord,
 } from '@oak-gate/contract';
 import {
@@ -230,15 +231,6 @@ function limitOf(
   const [first, ...others] = said;
   return others.length > 0 ? 'limits differ' : (first ?? '');
 }
-const spreadText = (spread: SetPanel['spread'], unit: LengthUnit): string =>
-  spread === undefined
-    ? ''
-    : spread.most === undefined
-      ? `at least ${differenceText(spread.least, unit, 'down')}`
-      : spread.least === spread.most
-        ? differenceText(spread.least, unit)
-        : betweenText(spread.least, spread.most, unit);
-
 function betweenOf(
   panel: SetPanel,
   characteristic: Characteristic,
@@ -251,7 +243,7 @@ function betweenOf(
   if (contrast === 'tooMany')
     return {
       ...{ difference: `${differenceText(Math.abs(a.mean - b.mean), unit)} ${name}`, differs: false },
-      ...{ ofBore: '', boreBetween: '', tells: 'too many to go through: not told' },
+      ...{ ofBore: '', boreBetween: '', tells: tellsText(contrast) },
     };
   const apart = Math.abs(contrast.difference);
   const isOfBore = opensWithBore(characteristic);
@@ -262,12 +254,7 @@ function betweenOf(
     ofBore: isOfBore ? `÷ π = ${differenceText(onDiameter(apart), unit)} of bore` : '',
     boreBetween:
       isOfBore && ends !== undefined ? betweenText(onDiameter(ends.least), onDiameter(ends.most), unit) : '',
-    tells:
-      contrast.tooFew === true
-        ? 'too few to tell'
-        : contrast.differs
-          ? `by chance ${chanceText(contrast.p)}`
-          : `no more than chance (${chanceText(contrast.p)})`,
+    tells: tellsText(contrast),
     differs: contrast.differs,
   };
 }
