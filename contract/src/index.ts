@@ -7,6 +7,7 @@ export * from './library/check-note';
 export * from './library/schemas';
 export * from './release/schemas';
 export * from './release/remark-schemas';
+export * from './job/earlier-job';
 export * from './job/schemas';
 export * from './job/record-file';
 export * from './floor/schemas';

@@ -170,6 +170,7 @@ export * from './set/contrast-of';
 export * from './findings/bank-difference';
 export * from './findings/ring-class';
 export * from './findings/set-of-sheet';
+export * from './findings/since-last';
 export * from './bench/gauge-doubt';
 export * from './bench/near-limit';
 export * from './bench/blade-plan';

@@ -45,9 +45,13 @@ const GAUGE = { ...FEELERS, id: 'GG-1', kind: 'sizeGauge' as const, blades: [], 
 
 /** An engine with its rings fitted, of one lot where none is named, on a route with the bores on it or without. */
 export function twoBanks(
-  more: { readonly lots?: (cylinder: string) => string | null; readonly withBores?: boolean } = {},
+  more: {
+    readonly lots?: (cylinder: string) => string | null;
+    readonly withBores?: boolean;
+    readonly rings?: 'new' | 'reused';
+  } = {},
 ): Story {
-  const { lots = () => '5512', withBores = true } = more;
+  const { lots = () => '5512', withBores = true, rings: state = 'new' } = more;
   const story = new Story('required', V8);
   const [arrival, rings, release] = ROUTE.gates;
   const sheets = withBores ? ['bore', 'ringGap'] : ['ringGap'];
@@ -62,7 +66,7 @@ export function twoBanks(
   for (const instrument of [BORE_GAUGE, GAUGE])
     story.do({ type: 'takeInstrument', instrument: instrument.id }, IVO, { instrument });
   const fit = (slots: readonly string[], lot: string | null) =>
-    story.do({ type: 'fitParts', slots, state: 'new', partNumber: null, lot });
+    story.do({ type: 'fitParts', slots, state, partNumber: null, lot });
   for (const { key } of slotsOf(V8.layout, 'ring')) fit([key], lots(/cylinder:(\d)/.exec(key)?.[1] ?? ''));
   return story;
 }

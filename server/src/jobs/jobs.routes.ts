@@ -1,4 +1,5 @@
 import { issueWords, jobCommandRequest, openJobRequest } from '@oak-gate/contract';
+import type { EarlierJobView } from '@oak-gate/contract';
 import type { JobCommand } from '@oak-gate/core';
 import { Router } from 'express';
 import { actorOf } from '../people';
@@ -31,6 +32,11 @@ export function jobRoutes({ ledger, pins, sessions }: Services, jobs: Jobs): Rou
   // What arrived in the library since the limits were pinned, and what adopting it would change, reading by reading.
   router.get('/:jobId/news', async (req, res) => {
     res.json(await jobs.news(req.params.jobId));
+  });
+  // How the engine was left the last time.
+  router.get('/:jobId/earlier', async (req, res) => {
+    const answer: EarlierJobView = { earlier: (await jobs.earlier(req.params.jobId)) ?? null };
+    res.json(answer);
   });
   router.post('/:jobId/commands', async (req, res) => {
     const by = actorOf(res);

@@ -6,13 +6,14 @@ import {
   declinedNews,
   decimalLength,
   documentsSincePin,
+  earlierJob,
   pinChanges,
   sealText,
   signatureOf,
   EMPTY_LIBRARY,
   own,
 } from '@oak-gate/core';
-import type { Actor, EngineFacts, JobCommand, JobState, Nanometres, Route } from '@oak-gate/core';
+import type { Actor, EarlierJob, EngineFacts, JobCommand, JobState, Nanometres, Route } from '@oak-gate/core';
 import type { Catalogue } from '../catalogue';
 import type { Tx } from '../db/open';
 import { orThrow, ProblemError } from '../platform/problem-error';
@@ -119,6 +120,15 @@ export class Jobs {
     const state = await this.services.ledger.state(jobChain(jobId));
     if (state === undefined) throw ProblemError.of('JOB_UNKNOWN', { job: jobId });
     return state;
+  }
+
+  /** The sealed job of this engine before this one was opened; undefined where the shop had none. */
+  async earlier(jobId: string): Promise<EarlierJob | undefined> {
+    const state = await this.state(jobId);
+    const before = (await projectionStore.jobsOfEngine(this.services.db.read, state.engine.id)).findLast(
+      (each) => each.jobId !== jobId && each.sealDigest !== null && each.openedAt <= state.opened.at,
+    );
+    return before === undefined ? undefined : earlierJob(await this.state(before.jobId));
   }
 
   /** What arrived in the library since the limits were pinned; of a sealed job nothing is news. */

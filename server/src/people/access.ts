@@ -49,6 +49,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /jobs': opening,
   'GET /jobs/:jobId/entries': 'signedIn',
   'GET /jobs/:jobId/news': 'signedIn',
+  'GET /jobs/:jobId/earlier': 'signedIn',
   'GET /jobs/:jobId/stream': 'signedIn',
   'GET /jobs/:jobId/record.json': 'signedIn',
   'GET /jobs/:jobId/record.pdf': 'signedIn',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import {
@@ -7,6 +7,7 @@ import {
   originWords,
   placeTitle,
   shortReading,
+  sinceLastWords,
   judgedWindow,
   leftWords,
   showBound,
@@ -30,9 +31,11 @@ import {
   placeAt,
   placeStatus,
   sheetPlaces,
+  sinceLast,
   own,
 } from '@oak-gate/core';
-import type { LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
+import type { JobState, LengthUnit, LimitsPin, Place, RecordedReading } from '@oak-gate/core';
+import { EarlierJobs } from '../state/earlier-jobs';
 import { BlindLooks } from '../state/blind-looks';
 import { Band } from '../ui/band';
 import { Mark } from '../ui/mark';
@@ -59,6 +62,13 @@ export class ReadingCard {
   protected readonly acts = inject(BenchActs);
 
   protected readonly blind = inject(BlindLooks);
+  private readonly earlierJobs = inject(EarlierJobs);
+  constructor() {
+    effect(() => {
+      const id = this.hand.at.job()?.id;
+      if (id !== undefined) void this.earlierJobs.ask(id);
+    });
+  }
   protected show(): void {
     const key = this.hand.at.key();
     if (key !== undefined) this.blind.show(key);
@@ -96,7 +106,11 @@ export class ReadingCard {
     const also = alsoSays(job, place, part, inForce, unit);
     const differ = also.filter(({ differs }) => differs).length;
     return {
-      says: [...boreWords(job, place, unit), ...journalWords(job, place, unit)],
+      says: [
+        ...boreWords(job, place, unit),
+        ...journalWords(job, place, unit),
+        ...this.sinceLast(job, place, unit),
+      ],
       alsoShort: `${also.length} more ${also.length === 1 ? 'row says' : 'rows say'} something of it${differ === 0 ? '' : `, ${differ} otherwise`}`,
       title,
       line,
@@ -143,6 +157,11 @@ export class ReadingCard {
     };
   });
 
+  private sinceLast(job: JobState, place: Place, unit: LengthUnit): readonly string[] {
+    const earlier = this.earlierJobs.of(job.id);
+    const since = earlier === undefined ? undefined : sinceLast(job, earlier, place);
+    return earlier === undefined || since === undefined ? [] : sinceLastWords(since, earlier, unit);
+  }
   private historyOf(
     pin: LimitsPin,
     place: Place,
