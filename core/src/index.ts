@@ -81,6 +81,7 @@ export * from './bench/slip-suspects';
 export * from './evidence/size/judge-size';
 export * from './bench/next-blade';
 export * from './bench/ring-gap-at';
+export * from './bench/carried-ring';
 export * from './bench/places';
 export * from './bench/journal-class';
 export * from './bench/sheet-model';

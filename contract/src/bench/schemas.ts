@@ -1,5 +1,12 @@
 import { CORRECTION_REASONS, DATUMS, VERDICTS, WITHHELD } from '@oak-gate/core';
-import type { BenchCommand, BenchEventData, Rejudged, Standing, VerdictFact } from '@oak-gate/core';
+import type {
+  BenchCommand,
+  BenchEventData,
+  CarryRingCommand,
+  Rejudged,
+  Standing,
+  VerdictFact,
+} from '@oak-gate/core';
 import {
   id,
   lengthOnTheWire,
@@ -130,6 +137,13 @@ export const benchEventData = {
   contestDecided: z.object({ ...kept, voids: z.array(z.int()).nullable(), leaves }),
   placeDeferred: aboutPlace(reason),
   placeResumed: z.object({ place: placeKey }),
+  ringCarried: z.object({
+    characteristic: id,
+    station: id.nullable(),
+    ring: text(200),
+    instrument,
+    gaps: z.array(z.object({ cylinder: id, text: text(80), reading: sizeReading, bore: partRef })),
+  }),
   placeLeft: z.object({ place: placeKey, reading: z.int(), reason }),
   notApplicableDeclared: aboutPlace(reason),
   notApplicableAccepted: aboutPlace(reason),
@@ -187,6 +201,15 @@ export const benchCommands = [
   z.strictObject({ type: z.literal('decideContest'), ...at, keep: z.int(), reason }),
   z.strictObject({ type: z.literal('deferPlace'), ...at, reason }),
   z.strictObject({ type: z.literal('resumePlace'), ...at }),
+  z.strictObject({
+    type: z.literal('carryRing'),
+    characteristic: id,
+    station: id.nullable(),
+    ring: typed.max(200),
+    instrument: id,
+    gaps: z.array(z.strictObject({ cylinder: id, text: typed.max(200) })).max(60),
+    seen: z.array(partRef).max(60),
+  }),
   z.strictObject({ type: z.literal('leaveAsIs'), ...at, reading: z.int(), reason }),
   z.strictObject({ type: z.literal('declareNotApplicable'), ...at, reason }),
-] as const satisfies readonly z.ZodType<BenchCommand>[];
+] as const satisfies readonly z.ZodType<BenchCommand | CarryRingCommand>[];

@@ -536,6 +536,22 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'what is noted of this check',
     next: 'Where a document says so, note it as the reason of the check; else leave the document out.',
   }),
+  RING_NOT_CARRIED: ({ because, cylinder }) => ({
+    what: {
+      noGap: 'No gap of a ring is measured on this sheet',
+      station: 'This engine has no such station',
+      noRing: 'Nobody said which ring was carried through the bores',
+      tooFew: 'One bore alone is compared with nothing',
+      noBore: `No bore lies in cylinder ${cylinder}`,
+      twice: `Cylinder ${cylinder} stands there twice`,
+      boreChanged: `The bore of cylinder ${cylinder} has changed since`,
+    }[because],
+    where: 'one ring carried through the bores',
+    next:
+      because === 'boreChanged'
+        ? 'Carry the ring through it once more: what was typed is of the bore as it was.'
+        : 'Fill in which ring it was and its gap in at least two bores, all at one station.',
+  }),
   NOTHING_TO_LEAVE: () => ({
     what: 'This place is not in its limits',
     where: 'this place',

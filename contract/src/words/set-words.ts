@@ -1,14 +1,18 @@
 import type {
   BankDifference,
+  CarriedRing,
   Characteristic,
   ClassDoubt,
   JobState,
+  Layout,
   LengthUnit,
   LimitsPin,
+  RingInBore,
   SetPanel,
 } from '@oak-gate/core';
 import {
   axesOf,
+  boresByRing,
   currentPin,
   nanometres,
   placeKey,
@@ -119,18 +123,46 @@ export function bankWords(
   const { difference, least, most } = lead.bore;
   const said = `${capital(bankName(pin, banks.smaller))} gaps are about ${differenceText(lead.gap, unit)} ${name} smaller: that is about ${differenceText(difference, unit)} ${name} of bore (${betweenText(least, most, unit)})`;
   if (banks.bores !== undefined) {
-    const { difference: bore, agrees } = banks.bores;
+    const { difference: bore, agrees, by } = banks.bores;
+    const looked = by === 'gauge' ? 'Gauged' : 'By one ring carried through them';
     const found =
       bore < 0
         ? `the bores there are ${differenceText(-1 * bore, unit)} ${name} larger`
         : `the bores there are ${differenceText(bore, unit)} ${name} smaller`;
     return agrees
-      ? `${said}. Gauged, ${found}: they agree`
-      : `${said}. Gauged, ${found}: they do not agree. Look at the rings: their lots, and what is marked on them`;
+      ? `${said}. ${looked}, ${found}: they agree`
+      : `${said}. ${looked}, ${found}: they do not agree. Look at the rings: their lots, and what is marked on them`;
   }
   return banks.toGauge === undefined
     ? `${said}. This job has no sheet for bores: gauge them, and an inspector sets this aside with what was found`
     : `${said}. Gauge the bores before filing`;
+}
+
+/** "Cyl 3 +0.6 to 1.3": every bore against the one in which the ring's gap is smallest. */
+export function relativeBoreWords(
+  layout: Layout,
+  carried: CarriedRing,
+  gaps: readonly RingInBore[],
+): readonly { readonly where: string; readonly gap: string; readonly bore: string }[] {
+  const { unit } = carried.instrument;
+  return boresByRing(gaps).map(({ cylinder, least, most }, i) => {
+    const gap = gaps[i];
+    const plus = (nm: number, round: 'up' | 'down'): string => differenceText(nm, unit, round);
+    return {
+      where: headWords(layout, { cylinder }),
+      gap: gap === undefined ? '' : shortReading(gap.reading, unit),
+      bore:
+        least === 0 && most === 0
+          ? 'the smallest'
+          : least === undefined
+            ? most === undefined
+              ? 'not known'
+              : `at most ${plus(most, 'up')}`
+            : most === undefined
+              ? `at least ${plus(least, 'down')}`
+              : betweenText(least, most, unit),
+    };
+  });
 }
 
 /** A gap as a ring or a bore of another class would make it. */

@@ -6,6 +6,7 @@ import { sameData } from '../kernel/same-data';
 import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { Reading } from '../evidence/reading';
+import type { CarriedRingData } from './carried-ring';
 import { placeAt } from './places';
 import type { Standing } from './repeats';
 import type {
@@ -145,6 +146,9 @@ export const BENCH_EVENTS = {
     1,
     about((record, { reason }, { by }) => ({ ...record, deferred: { reason, by: by.name } })),
   ),
+  ringCarried: event<CarriedRingData, Slice>()(1, ({ carried = [] }, data, { seq, at, by }) => ({
+    carried: [...carried, { ...data, seq, at, by: { id: by.id, name: by.name } }],
+  })),
   placeResumed: event<{ readonly place: PlaceKey }, Slice>()(1, about(withoutDeferral)),
   placeLeft: event<AboutPlace & { readonly reading: number }, Slice>()(
     1,

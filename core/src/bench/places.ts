@@ -5,6 +5,7 @@ import type { Characteristic, PartKind } from '../engines/characteristic';
 import type { Datum } from '../engines/layout';
 import { kindOfSlot, partIn } from '../engines/parts';
 import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
+import type { CarriedRing } from './carried-ring';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';
@@ -184,6 +185,8 @@ export interface PlaceRecord {
   readonly deferred?: { readonly reason: string; readonly by: string };
 }
 export interface PlacesState {
+  /** Rings that were carried through bores. */
+  readonly carried?: readonly CarriedRing[];
   readonly places: KeptMap<PlaceRecord>;
   /** At which places a part was ever measured, so that its rework finds them without a search. */
   readonly measuredAt: KeptMap<readonly PlaceKey[]>;

@@ -143,7 +143,7 @@ function toolFor(
     : refuse('INSTRUMENT_UNFIT', { instrument: registered.id, characteristic: name });
 }
 
-function entryFault(
+export function entryFault(
   fault: ReadFault,
   place: PlaceKey,
   typed: string,

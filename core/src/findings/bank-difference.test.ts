@@ -64,7 +64,7 @@ describe('the bores', () => {
     ]);
     takeBore(story, '8', '100.04');
     expect(holds(story)).toBe(false);
-    expect(found(story)[0]?.bores).toEqual({ difference: 40_000, agrees: true });
+    expect(found(story)[0]?.bores).toEqual({ difference: 40_000, agrees: true, by: 'gauge' });
     expect(setRules(story.job).find(({ kind }) => kind === 'banks')?.state).toBe('holds');
   });
   test.each([
@@ -77,7 +77,7 @@ describe('the bores', () => {
   ])('%s: that is said, and holds nothing any more', (_what, port, starboard, difference, agrees) => {
     const story = allGaps(twoBanks());
     gauge(story, port, starboard);
-    expect(found(story)[0]?.bores).toEqual({ difference, agrees });
+    expect(found(story)[0]?.bores).toEqual({ difference, agrees, by: 'gauge' });
     expect(holds(story)).toBe(false);
   });
   test('a bore that is honed is another bore: what was measured in it says nothing more', () => {

@@ -1,6 +1,6 @@
+import { opensWithBore, stillTrue } from '../bench/carried-ring';
 import { currentReading, placeAt, sheetPlaces, slotsBehind, unaskedReason } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
-import { quantityOf } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
 import { depthOf } from '../engines/layout';
 import type { Layout } from '../engines/layout';
@@ -42,16 +42,16 @@ export interface BankDifference {
   /** Where the bores are still to be measured; undefined where this job has no sheet for them. */
   readonly toGauge: readonly PlaceKey[] | undefined;
   /** What the bores themselves say, once they are measured: how much larger those of the other bank are. */
-  readonly bores: { readonly difference: Nanometres; readonly agrees: boolean } | undefined;
+  readonly bores:
+    | {
+        readonly difference: Nanometres;
+        readonly agrees: boolean;
+        /** With a gauge, or by one ring that was carried through them. */
+        readonly by: 'gauge' | 'ring';
+      }
+    | undefined;
 }
 type Slice = PinState & PlacesState & PartsState;
-
-/** A gap that opens with its bore: what is measured of a ring that lies in one. */
-export const opensWithBore = (characteristic: Characteristic): boolean =>
-  characteristic.from === undefined &&
-  quantityOf(characteristic) === 'length' &&
-  characteristic.parts.includes('ring') &&
-  characteristic.parts.includes('bore');
 
 /**
  * Every pair of banks whose gaps differ, of one sheet. What counts is each ring as it was before anybody filed it, in the bore as
@@ -82,11 +82,14 @@ export function bankDifferences(state: Slice, characteristic: Characteristic): r
     const before = found.get(key);
     const rings = [...(before?.rings ?? []), says.ring];
     const bores = boresOf(state, layout, rings, { station, smaller, bankOf });
+    const by =
+      bores?.says ??
+      byCarriedRing(state, rings, { characteristic: characteristic.id, station, smaller, bankOf });
     found.set(key, {
       ...{ characteristic: characteristic.id, station, smaller, larger, rings },
       suitsAll: suitsAll(rings),
-      toGauge: bores?.toGauge,
-      bores: bores?.says,
+      toGauge: by === undefined ? bores?.toGauge : bores === undefined ? undefined : [],
+      bores: by,
     });
   }
   return [...found.values()];
@@ -204,7 +207,34 @@ function boresOf(
   const agrees = rings.every(
     ({ bore: { least, most } }) => difference >= least - unsure && difference <= most + unsure,
   );
-  return { toGauge: [], says: { difference: roundToNanometres(difference), agrees } };
+  return { toGauge: [], says: { difference: roundToNanometres(difference), agrees, by: 'gauge' } };
+}
+/** What one ring says that was carried through all of these bores, at the station of the rings: the last one that was. */
+function byCarriedRing(
+  state: Slice,
+  rings: readonly RingSays[],
+  of: {
+    readonly characteristic: string;
+    readonly station: string | undefined;
+    readonly smaller: string;
+    readonly bankOf: ReadonlyMap<string, string>;
+  },
+): BankDifference['bores'] {
+  const cylinders = new Set(rings.flatMap(({ readings }) => readings.map(([{ at }]) => at.cylinder ?? '')));
+  for (const carried of [...(state.carried ?? [])].reverse()) {
+    if (carried.characteristic !== of.characteristic || carried.station !== (of.station ?? null)) continue;
+    const gaps = stillTrue(state, carried);
+    if (![...cylinders].every((each) => gaps.some(({ cylinder }) => cylinder === each))) continue;
+    const inBank = (isSmaller: boolean) =>
+      gaps
+        .filter(({ cylinder }) => (of.bankOf.get(cylinder) === of.smaller) === isSmaller)
+        .map(({ reading }) => reading);
+    const { difference, least, most, leftOut } = boreDifference({ a: inBank(false), b: inBank(true) });
+    if (difference === null || least === null || most === null || leftOut > 0) continue;
+    const agrees = rings.every(({ bore }) => least <= bore.most && most >= bore.least);
+    return { difference, agrees, by: 'ring' };
+  }
+  return undefined;
 }
 function sizeAt(
   state: PlacesState,

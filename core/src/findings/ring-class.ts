@@ -14,7 +14,8 @@ import type { LimitsPin } from '../library/limits-pin';
 import { acceptRange } from '../library/limit';
 import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
-import { opensWithBore, unfiledReading } from './bank-difference';
+import { opensWithBore } from '../bench/carried-ring';
+import { unfiledReading } from './bank-difference';
 
 /** A gap that is off by about what a ring or a bore of another class would make it. nm. */
 export interface ClassDoubt {

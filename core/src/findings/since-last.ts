@@ -1,3 +1,4 @@
+import { opensWithBore } from '../bench/carried-ring';
 import { asFound, characteristicOf, currentReading, judgedAt, placeAt, sheetPlaces } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
 import { quantityOf } from '../engines/characteristic';
@@ -14,7 +15,6 @@ import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { wearSplit } from '../set/wear-split';
 import type { WearSplit } from '../set/wear-split';
-import { opensWithBore } from './bank-difference';
 
 /** What is known of the engine's job before this one: its sizes as they were left, and how long it had run. */
 export interface EarlierJob {

@@ -1,3 +1,4 @@
+import { boresSeen } from '../bench/carried-ring';
 import { own } from '../kernel/own';
 import { characteristicOf, partsAt, placeAt, placeOf } from '../bench/places';
 import type { PlaceKey } from '../engines/place';
@@ -35,6 +36,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'grantConcession':
     case 'refuseConcession':
       return { basedOn: placeAt(state, draft.place).version };
+    case 'carryRing':
+      return { seen: boresSeen(state, draft.gaps) };
     case 'fitParts':
       return { underSignature: signatureOver(state, draft) };
     case 'replacePart':

@@ -40,6 +40,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'sayEngineFacts':
     case 'sayCylinderFacts':
       return gate.sheets.length > 0;
+    case 'carryRing':
+      return gate.sheets.includes(command.characteristic);
     case 'acceptLimitNote':
       return gate.sheets.length > 0 && notesAbout(state, gate.sheets).includes(command.note);
     case 'fitParts':

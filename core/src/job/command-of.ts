@@ -104,6 +104,14 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'deferPlace', basedOn: version(first.data.place), ...first.data });
     case 'placeResumed':
       return told({ type: 'resumePlace', basedOn: version(first.data.place), ...first.data });
+    case 'ringCarried': {
+      const { gaps, instrument, ...carried } = first.data;
+      return told({
+        ...{ type: 'carryRing', instrument: instrument.id, ...carried },
+        gaps: gaps.map(({ cylinder, text }) => ({ cylinder, text })),
+        seen: gaps.map(({ bore }) => bore),
+      });
+    }
     case 'placeLeft':
       return told({ type: 'leaveAsIs', basedOn: version(first.data.place), ...first.data });
     case 'notApplicableDeclared':

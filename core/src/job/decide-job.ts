@@ -1,3 +1,4 @@
+import { decideCarryRing } from '../bench/carried-ring';
 import { decideBench } from '../bench/decide-bench';
 import { decideFindings } from '../findings/decide-findings';
 import type { Problem } from '../kernel/problem-data';
@@ -65,6 +66,8 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'leaveAsIs':
     case 'declareNotApplicable':
       return decideBench(state, command, by, facts.instrument);
+    case 'carryRing':
+      return decideCarryRing(state, command, by);
     case 'fitParts':
     case 'replacePart':
     case 'reworkPart':

@@ -1,4 +1,5 @@
 import type { BenchCommand } from '../bench/bench-commands';
+import type { CarryRingCommand } from '../bench/carried-ring';
 import type { FindingCommand } from '../findings/decide-findings';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
@@ -56,7 +57,13 @@ export type ArrivalCommand =
     };
 
 export type JobCommand =
-  ArrivalCommand | BenchCommand | FindingCommand | ReworkCommand | RemarkCommand | GateCommand;
+  | ArrivalCommand
+  | BenchCommand
+  | CarryRingCommand
+  | FindingCommand
+  | ReworkCommand
+  | RemarkCommand
+  | GateCommand;
 export type JobCommandType = JobCommand['type'];
 
 /** What a command says of the state that its author saw. */

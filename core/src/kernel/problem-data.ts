@@ -125,6 +125,10 @@ export interface ProblemData {
   REASON_MISSING: { readonly action: string };
   // findings
   NOT_ASKED: { readonly place: string };
+  RING_NOT_CARRIED: {
+    readonly because: 'noGap' | 'station' | 'noRing' | 'tooFew' | 'noBore' | 'twice' | 'boreChanged';
+    readonly cylinder: string;
+  };
   NOTHING_TO_LEAVE: { readonly place: string };
   NOTHING_TO_CONCEDE: { readonly place: string };
   APPROVAL_INCOMPLETE: { readonly missing: readonly string[] };

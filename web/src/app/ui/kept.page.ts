@@ -72,6 +72,7 @@ const SAID: Readonly<Record<string, string>> = {
   replacePart: 'a part replaced',
   fitParts: 'parts fitted',
   deferPlace: 'a deferral',
+  carryRing: 'one ring carried through the bores',
   leaveAsIs: 'what is left as it is',
   resumePlace: 'a place taken up again',
 };

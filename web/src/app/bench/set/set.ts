@@ -5,11 +5,24 @@ import {
   betweenText,
   chanceText,
   differenceText,
+  headWords,
   placeInJob,
+  relativeBoreWords,
   ruleWords,
   unitWord,
+  wordsOf,
 } from '@oak-gate/contract';
-import { currentPin, gateOfSheet, own, parsePlaceKey, setRules, waysOfSet } from '@oak-gate/core';
+import {
+  currentPin,
+  gateOfSheet,
+  opensWithBore,
+  own,
+  parsePlaceKey,
+  setRules,
+  sheetPlaces,
+  stillTrue,
+  waysOfSet,
+} from '@oak-gate/core';
 import type {
   Characteristic,
   JobState,
@@ -135,6 +148,7 @@ export class SheetSet {
       lots: lots.length === 0 ? 'not said' : lots.join(', '),
       bores: banks.bores === undefined ? '' : differenceText(banks.bores.difference, unit),
       agrees: banks.bores?.agrees,
+      by: banks.bores?.by === 'ring' ? 'by one ring' : 'by the bores',
     };
   });
   /** What the set says in one sentence, for who reads nothing else. */
@@ -164,6 +178,80 @@ export class SheetSet {
     // On the same bench the hand goes there; else the bores lie on another stage's.
     else if (gate?.sheets.includes(this.characteristic().id) === true) this.chosen.emit(first);
     else void this.router.navigate(['/jobs', this.job().id, 'place'], { queryParams: { place: first } });
+  }
+  /** The last ring that was carried through the bores for this sheet, and what it says of them as they are. */
+  protected readonly carried = computed(() => {
+    const job = this.job();
+    const layout = currentPin(job)?.model.layout;
+    const last = (job.carried ?? []).findLast((each) => each.characteristic === this.characteristic().id);
+    if (layout === undefined || last === undefined) return undefined;
+    const gaps = stillTrue(job, last);
+    return {
+      ...last,
+      unit: unitWord(last.instrument.unit),
+      gone: last.gaps.length - gaps.length,
+      lines: relativeBoreWords(layout, last, gaps),
+    };
+  });
+  protected readonly mayCarry = computed(
+    () => opensWithBore(this.characteristic()) && this.job().seal === undefined,
+  );
+  /** One ring in every bore, at one station: it takes the rings out of the question. */
+  protected async carryRing(): Promise<void> {
+    const job = this.job();
+    const characteristic = this.characteristic();
+    const layout = currentPin(job)?.model.layout;
+    const gauges = Object.values(job.instruments).filter(({ kind }) => characteristic.tools.includes(kind));
+    if (layout === undefined) return;
+    const stations = [...new Set(sheetPlaces(job, characteristic.id).flatMap(({ at }) => at.station ?? []))];
+    const wanted = this.banks()?.rule.banks?.station;
+    await this.asker.ask({
+      title: 'Carry one ring through the bores',
+      lines: [
+        'The same ring, squared at the same depth, in one bore after the other: what its gap differs by is the bores, and not the rings. A bore that is left empty is left out.',
+      ],
+      fields: [
+        { key: 'ring', label: 'Which ring', kind: 'line', hint: 'its number, or how it is marked' },
+        {
+          ...({ key: 'instrument', label: 'With', kind: 'choice' } as const),
+          options: gauges.map(({ id, name, unit }) => ({
+            value: id,
+            label: `${id}, ${name}, ${unitWord(unit)}`,
+          })),
+        },
+        ...(stations.length === 0
+          ? []
+          : [
+              {
+                ...({ key: 'station', label: 'Where', kind: 'choice' } as const),
+                ...(wanted === undefined ? {} : { value: wanted }),
+                options: stations.map((value) => ({ value, label: headWords(layout, { station: value }) })),
+              },
+            ]),
+        ...layout.cylinders.map(({ id }) => ({
+          ...({ key: `gap ${id}`, kind: 'line', optional: true } as const),
+          label: `Gap in ${headWords(layout, { cylinder: id })}`,
+        })),
+      ],
+      submit: 'Record it',
+      act: (values) => {
+        const gaps = layout.cylinders.flatMap(({ id }) => {
+          const text = (values[`gap ${id}`] ?? '').trim();
+          return text === '' ? [] : [{ cylinder: id, text }];
+        });
+        const refused = this.desk.handIn(
+          {
+            ...{ type: 'carryRing', characteristic: characteristic.id, gaps },
+            ...{ ring: values['ring'] ?? '', instrument: values['instrument'] ?? '' },
+            station: values['station'] ?? null,
+          },
+          job,
+        );
+        if (refused === undefined) return undefined;
+        const { what, where, next } = wordsOf(refused);
+        return { code: refused.code, title: what, where, next };
+      },
+    });
   }
   protected async setAside(): Promise<void> {
     const banks = this.banks();
