@@ -141,6 +141,32 @@ test('banks that differ hold the gate until their bores are gauged, and then say
     await page.goto(`${address}/jobs/${job}/gate/rings`);
     await expect(page.locator('.finding').filter({ hasText: 'Gauge the bores before filing' })).toBeVisible();
   });
+  await test.step('one ring carried through some of them is said, and does not settle it; through all of them it does', async () => {
+    await bench.open(address, job, at(3, 1, 'mid'));
+    await page.keyboard.press('v');
+    const set = page.getByLabel('The set', { exact: true });
+    const carry = async (gaps: Readonly<Record<string, string>>) => {
+      await page.getByRole('button', { name: 'Carry one ring through the bores' }).click();
+      const dialog = new Dialog(page);
+      await dialog.fill('Which ring', 'the longest of lot 5512');
+      for (const [cylinder, text] of Object.entries(gaps)) await dialog.fill(`Gap in Cyl ${cylinder}`, text);
+      return dialog;
+    };
+    const wrong = await carry({ '1': '16/18', '2': 'wide' });
+    await wrong.submit('Record it');
+    await expect(wrong.box).toContainText('wide');
+    await wrong.fill('Gap in Cyl 2', '20/22');
+    await wrong.done('Record it');
+    await expect(page.getByLabel('What the set says')).toContainText('One ring in every bore');
+    await expect(set.locator('h1')).toContainText('Gauge the bores before filing');
+    const all = Object.fromEntries(
+      [1, 2, 3, 4, 5, 6, 7, 8].map((cylinder) => [`${cylinder}`, cylinder % 2 === 1 ? '16/17' : '20/22']),
+    );
+    await (await carry(all)).done('Record it');
+    await expect(set.locator('h1')).toContainText('By one ring carried through them');
+    await expect(set.locator('h1')).toContainText('they agree');
+    await page.keyboard.press('v');
+  });
   await test.step('gauged, they agree, and the gate waits no more', async () => {
     const { plannedAt } = await import('../../../core/test/as-planned');
     for (const cylinder of [1, 3, 5, 7])
@@ -154,7 +180,9 @@ test('banks that differ hold the gate until their bores are gauged, and then say
       }
     await bench.open(address, job, at(3, 1, 'mid'));
     await page.keyboard.press('v');
-    await expect(page.getByLabel('The set', { exact: true }).locator('h1')).toContainText('they agree');
+    await expect(page.getByLabel('The set', { exact: true }).locator('h1')).toContainText(
+      /Gauged, .* they agree/,
+    );
     await expect(page.getByLabel('What the set says')).toContainText('agrees');
     await page.goto(`${address}/jobs/${job}/gate/rings`);
     await page.locator('.finding').first().waitFor();
@@ -241,4 +269,50 @@ test('a second ring that is smaller than the top one is filed until the relation
   await bench.record('22/23');
   await bench.at(second);
   await expect(card).not.toContainText('must not be smaller than');
+});
+
+test('what is in is left as it is with a reason, and why a check is made can be read at its place', async ({
+  page,
+}) => {
+  const { address } = server;
+  const job = await ivo.jobId('J-2041');
+  const place = at(1, 1, 'skirt');
+  const bench = new Bench(page);
+  const card = page.locator('app-reading-card');
+  const box = page.locator('mat-dialog-container').first();
+  await signIn(page, address, 'Ivo Marrable');
+  await bench.open(address, job, place);
+  await test.step('left as it is', async () => {
+    await bench.more('Leave it as it is');
+    const dialog = new Dialog(page);
+    await dialog.fill('Reason', 'not worth filing');
+    await dialog.done('Good as it is');
+    await expect(card).toContainText('In, and left as it is by Ivo Marrable: not worth filing');
+    await page.getByRole('button', { name: 'More' }).first().click();
+    await expect(page.getByRole('menuitem', { name: 'Leave it as it is' })).toHaveCount(0);
+    await page.keyboard.press('Escape');
+  });
+  await test.step('why it is checked, by which document; what is only said stands apart', async () => {
+    await bench.more('Why this is checked');
+    await expect(box).toContainText('SL-88 rev B');
+    await expect(box).toContainText('it is no source, and nothing can cite it');
+    await box.getByRole('button', { name: 'Note something' }).click();
+    const note = page.locator('mat-dialog-container').last();
+    await expect(note).not.toContainText('Which document says so');
+    await note.getByLabel('What', { exact: false }).first().fill('File from the inside.');
+    await note.getByRole('button', { name: 'Note it' }).click();
+    await expect(note).toContainText('Nobody said whose practice it is');
+    await note.getByLabel('Where in it', { exact: false }).fill('an old hand');
+    await note.getByRole('button', { name: 'Note it' }).click();
+    await expect(box).toContainText('an old hand');
+    await box.getByRole('button', { name: 'Close' }).click();
+  });
+  await test.step('it falls with the reading that it was said of', async () => {
+    await bench.more('Void this reading');
+    const dialog = new Dialog(page);
+    await dialog.fill('Reason', 'a bent blade');
+    await dialog.done('Void it');
+    await expect(card).not.toContainText('In, and left as it is');
+    await expect(card).toContainText('left as it is by Ivo Marrable: not worth filing');
+  });
 });

@@ -105,6 +105,17 @@ const DIALOGS: Readonly<Record<string, readonly Opening[]>> = {
     ['an order', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'A part is ordered')],
     ['of single cylinders', () => `/jobs/${jobs.v8}/limits`, press('Of single cylinders')],
     ['a concession is asked for', benchOf('v8', LOOSE), onBench('Ask for a concession')],
+    ['why it is checked', benchOf('v8', LOOSE), onBench('Why this is checked')],
+    [
+      'one ring carried through the bores',
+      () => `${benchOf('v8', LOOSE)()}&view=set`,
+      press('Carry one ring through the bores'),
+    ],
+    [
+      'left as it is',
+      () => `/jobs/${jobs.open}/rings?place=${at(1, 1, 'skirt')}`,
+      onBench('Leave it as it is'),
+    ],
     ['a reading is void', benchOf('v8', LOOSE), onBench('Void this reading')],
     ['a place is deferred', benchOf('v8', UNTAKEN), onBench('Defer this place')],
     ['not applicable', benchOf('v8', UNTAKEN), onBench('Not applicable here')],

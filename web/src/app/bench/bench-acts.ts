@@ -420,7 +420,7 @@ export class BenchActs {
     await this.reasoned(
       'In, and left as it is',
       'Nothing has to be done here. Why it is not worth doing more stays with the reading; it falls when the place is measured or judged again.',
-      'Leave it',
+      'Good as it is',
       (at, reason) => ({ type: 'leaveAsIs', ...at, reading: reading.seq, reason }),
     );
   }

@@ -65,6 +65,16 @@ export class CheckNotesDialog {
     const person = this.person();
     return person !== null && (person?.id === by.id || (person?.roles.includes('steward') ?? false));
   }
+  /** Where in its document it stands, and what became of that. */
+  protected sourceWords({ from, sourceState }: Note): string {
+    const now =
+      sourceState === 'withdrawn'
+        ? ': withdrawn, it says so no more'
+        : sourceState === 'superseded'
+          ? ', an older revision'
+          : '';
+    return `${from === '' ? '' : `, ${from}`}${now}`;
+  }
   protected toDocument(id: string | null): void {
     if (id === null) return;
     this.dialog.close();
