@@ -10,7 +10,7 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const bin = (name) => join(root, 'node_modules', '.bin', name);
 export { spawn };
 
-const saidOf = (command, args) => [command, ...args].join(' ').replaceAll(`${root}/`, '');
+export const saidOf = (command, args) => [command, ...args].join(' ').replaceAll(`${root}/`, '');
 function sayEnd(started, said, code) {
   const seconds = ((Date.now() - started) / 1000).toFixed(1);
   console.log(`[${seconds} s] ${said}${code === 0 ? '' : ` -> exit ${code}`}`);

@@ -11,6 +11,7 @@ import {
   root,
   run,
   runTogether,
+  saidOf,
   typeChecks,
 } from './lib.mjs';
 
@@ -23,7 +24,7 @@ const jestJson = join(out, 'jest.json');
 const playwrightJson = join(out, 'playwright.json');
 for (const file of [jestJson, playwrightJson]) rmSync(file, { force: true });
 
-const checks = await runTogether([
+const programs = [
   [bin('eslint'), ['.', '--max-warnings', '0']],
   ...typeChecks(),
   [bin('prettier'), ['--check', '--log-level', 'warn', '.']],
@@ -33,7 +34,8 @@ const checks = await runTogether([
   ],
   [bin('stylelint'), ['web/src/**/*.scss']],
   [process.execPath, ['scripts/audit.mjs']],
-]);
+];
+const checks = await runTogether(programs);
 ensureBuilt();
 ensureChromium();
 // Every core: nothing else runs beside it.
@@ -69,6 +71,11 @@ const failed =
   failedJourneys +
   unnamed(playwright, journeys, failedJourneys);
 const skipped = (unit?.numPendingTests ?? 0) + (journeys?.skipped ?? 0);
+// What failed long before the last line is named beside it.
+for (const [i, [command, args]] of programs.entries())
+  if (checks[i] !== 0) console.log(`\nfailed: ${saidOf(command, args)}`);
+for (const { name, status } of unit?.testResults ?? [])
+  if (status === 'failed') console.log(`\nfailed: ${name.replace(`${root}/`, '')}`);
 console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
 process.exit(failed > 0 ? 1 : 0);
 

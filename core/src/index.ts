@@ -82,6 +82,7 @@ export * from './evidence/size/judge-size';
 export * from './bench/next-blade';
 export * from './bench/ring-gap-at';
 export * from './bench/carried-ring';
+export * from './bench/ring-in-bore';
 export * from './bench/places';
 export * from './bench/journal-class';
 export * from './bench/sheet-model';

@@ -6,7 +6,7 @@ import { sameData } from '../kernel/same-data';
 import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { Reading } from '../evidence/reading';
-import type { CarriedRingData } from './carried-ring';
+import type { CarriedRingData } from './ring-in-bore';
 import { placeAt } from './places';
 import type { Standing } from './repeats';
 import type {

@@ -9,7 +9,6 @@ import { placeKey, slotKey } from '../engines/place';
 import { readEvidence } from '../evidence/evidence';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
-import type { SizeReading } from '../evidence/size/size-reading';
 import { bladeSizes } from '../instruments/instrument';
 import type { Instrument } from '../instruments/instrument';
 import { own } from '../kernel/own';
@@ -21,30 +20,9 @@ import { sameData } from '../kernel/same-data';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { PlacesState } from './places';
+import type { CarriedRing, CarriedRingData, RingInBore } from './ring-in-bore';
 import { entryFault } from './understand-taken';
 
-/** One ring, squared at one station of one bore after the other: what its gaps differ by is the bores. */
-export interface RingInBore {
-  readonly cylinder: string;
-  readonly text: string;
-  readonly reading: SizeReading;
-  /** The bore as it was. */
-  readonly bore: PartRef;
-}
-export interface CarriedRingData {
-  /** The gaps that it was carried for. */
-  readonly characteristic: string;
-  readonly station: string | null;
-  /** Which ring: its number, or how it is marked. */
-  readonly ring: string;
-  readonly instrument: Instrument;
-  readonly gaps: readonly RingInBore[];
-}
-export interface CarriedRing extends CarriedRingData {
-  readonly seq: number;
-  readonly at: string;
-  readonly by: { readonly id: string; readonly name: string };
-}
 export interface CarryRingCommand {
   readonly type: 'carryRing';
   readonly characteristic: string;

@@ -5,7 +5,7 @@ import type { Characteristic, PartKind } from '../engines/characteristic';
 import type { Datum } from '../engines/layout';
 import { kindOfSlot, partIn } from '../engines/parts';
 import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
-import type { CarriedRing } from './carried-ring';
+import type { CarriedRing } from './ring-in-bore';
 import type { Instrument } from '../instruments/instrument';
 import { KeptMap } from '../kernel/kept-map';
 import { onceFor } from '../kernel/once-for';

@@ -94,11 +94,7 @@ test('whatever ring and bore really did, it lies within what is said', () => {
           stops: nanometres(gap + above),
         } as const;
         const now = gap + Math.PI * ofBore + ofRing;
-        const story = takeBore(
-          twoBanks({ rings: 'reused' }),
-          '1',
-          `${((100_000_000 + ofBore) / 1e6).toFixed(3)}`,
-        );
+        const story = takeBore(twoBanks({ rings: 'reused' }), '1', ((100_000_000 + ofBore) / 1e6).toFixed(3));
         // A gauge of a thousandth of an inch shows what lies on both sides of it.
         const low = Math.floor(now / 25_400);
         takeGap(story, '1', `${low}/${low + 1}`);

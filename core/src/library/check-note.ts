@@ -5,7 +5,6 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import type { KeptRevision } from './library-state';
 
 /**
  * What is noted of a check: why it is made, what it costs to leave it out, what other schools do, and what is only said. The first
@@ -47,7 +46,9 @@ export type CheckNoteEvent =
 export function decideCheckNote(
   state: {
     readonly checkNotes: readonly KeptCheckNote[];
-    readonly revisions: Readonly<Record<string, KeptRevision>>;
+    readonly revisions: Readonly<
+      Record<string, { readonly published: unknown; readonly withdrawn: unknown }>
+    >;
   },
   command: CheckNoteCommand,
   by: Actor,

@@ -68,6 +68,7 @@ export const libraryOf = (part: object = {}) => ({
     ours: false,
     warm: false,
     looks: { asked: false, tolerance: null },
+    notes: [],
   })),
   orders: [],
   judging: [],

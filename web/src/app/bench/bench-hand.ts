@@ -20,7 +20,6 @@ import {
   questionsFor,
   showExact,
   parsePlaceKey,
-  typedAlike,
   unitOfSheet,
 } from '@oak-gate/core';
 import type {
@@ -41,6 +40,8 @@ import { jobFeature, JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { benchUnit } from '../ui/bench-unit';
 import { sessionFeature } from '../state/session.feature';
+import { AskedAlike, askedBefore } from './asked-before';
+import type { Asking } from './asked-before';
 import { BenchPlace } from './bench-place';
 import { remembering } from './bench-memory';
 import { lastToolOn } from './last-tool';
@@ -54,20 +55,6 @@ import { say } from './next-step';
 import { nextStep } from './next-words';
 import { understand } from './understanding';
 import type { Understanding } from './understanding';
-
-/** What waits for one more key before it is done. */
-export type Asking =
-  | { readonly kind: 'inches' | 'size' }
-  | { readonly kind: 'slip' }
-  | { readonly kind: 'alike'; readonly which: TypedAlike }
-  | { readonly kind: 'question' | 'void'; readonly text: string }
-  | {
-      readonly kind: 'correct';
-      readonly place: PlaceKey;
-      readonly reading: number;
-      readonly text: string;
-      readonly instead: boolean;
-    };
 
 /** What was recorded, as it is said until the next key. */
 export interface Said {
@@ -529,25 +516,16 @@ export class BenchHand {
       }
       this.settle({ slip: 'asTyped' });
     }
-    const { inferred } = understood;
-    if (inferred !== undefined && asked?.kind !== inferred) {
-      this.asking.set({ kind: inferred });
-      return;
-    }
-    const open = this.questions().find(({ answer }) => answer === undefined);
-    if (open !== undefined) {
-      this.asking.set({ kind: 'question', text: open.text });
-      return;
-    }
-    // What a question speaks against counts for nothing, and is kept: the second Enter says that it is meant.
     const no = this.keepsVoid();
-    if (no !== undefined && asked?.kind !== 'void') {
-      this.asking.set({ kind: 'void', text: no });
-      return;
-    }
-    const alike = this.asksAlike(job);
-    if (alike !== undefined) {
-      this.asking.set({ kind: 'alike', which: alike });
+    const first = askedBefore({
+      understood,
+      asked: asked?.kind,
+      open: this.questions().find(({ answer }) => answer === undefined)?.text,
+      no,
+      alike: () => this.alikeHere(job),
+    });
+    if (first !== undefined) {
+      this.asking.set(first);
       return;
     }
     const taken = this.taken();
@@ -589,21 +567,14 @@ export class BenchHand {
           : { verdict: understood.verdict, words: understood.verdictWords }),
     });
   }
-  /** Once for a sheet, and politely: what is typed looks like the readings before it. The second Enter records it. */
-  private asksAlike(job: JobState): TypedAlike | undefined {
-    const [place, person, asked] = [this.at.place(), this.person(), this.asking()];
-    const key = this.at.key();
-    if (place === undefined || person === undefined || key === undefined || asked?.kind === 'alike')
-      return undefined;
-    const typed = this.understood()?.typed;
-    const which =
-      typed === undefined ? undefined : typedAlike(this.at.judging() ?? job, place, person, typed);
-    const sheet = `${job.id} ${person.id} ${place.characteristic} ${which ?? ''}`;
-    if (which === undefined || this.askedAlike.has(sheet)) return undefined;
-    this.askedAlike.add(sheet);
-    return which;
+  /** What is typed looks like the readings before it: said once for a sheet and a person. */
+  private alikeHere(job: JobState): TypedAlike | undefined {
+    const [place, person, typed] = [this.at.place(), this.person(), this.understood()?.typed];
+    return place === undefined || person === undefined || typed === undefined
+      ? undefined
+      : this.alike.once(this.at.judging() ?? job, place, person, typed);
   }
-  private readonly askedAlike = new Set<string>();
+  private readonly alike = new AskedAlike();
   /** Nobody here can say which is wrong: both stand, and an inspector decides. */
   keepBoth(): void {
     const [key, job, understood, asking] = [this.at.key(), this.at.job(), this.understood(), this.asking()];

@@ -8,6 +8,7 @@ const LIST = [
     ours: false,
     warm: false,
     looks: { asked: false, tolerance: null },
+    notes: [],
   })),
   {
     ...CHARACTERISTICS[0]!,
@@ -16,6 +17,7 @@ const LIST = [
     ours: true,
     warm: true,
     looks: { asked: false, tolerance: null },
+    notes: [],
   },
 ];
 const opened = (mayChange = true) =>

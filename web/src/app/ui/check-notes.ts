@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MAT_DIALOG_DATA, MatDialogConfig, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import type { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CHECK_NOTE_WORDS, checkNotes, libraryView } from '@oak-gate/contract';
@@ -63,7 +64,7 @@ export class CheckNotesDialog {
   }
   protected mayTakeBack({ by }: Note): boolean {
     const person = this.person();
-    return person !== null && (person?.id === by.id || (person?.roles.includes('steward') ?? false));
+    return person !== undefined && (person.id === by.id || person.roles.includes('steward'));
   }
   /** Where in its document it stands, and what became of that. */
   protected sourceWords({ from, sourceState }: Note): string {
@@ -164,8 +165,11 @@ export class CheckNotesDialog {
   }
 }
 export const openCheckNotes = (dialog: MatDialog, of: NotesOf): MatDialogRef<CheckNotesDialog> =>
-  dialog.open<CheckNotesDialog, NotesOf>(CheckNotesDialog, {
-    data: of,
-    ...{ width: '620px', maxWidth: '94vw' },
-    ...{ enterAnimationDuration: 100, exitAnimationDuration: 60 },
-  });
+  dialog.open<CheckNotesDialog, NotesOf>(
+    CheckNotesDialog,
+    Object.assign(new MatDialogConfig<NotesOf>(), {
+      data: of,
+      ...{ width: '620px', maxWidth: '94vw' },
+      ...{ enterAnimationDuration: 100, exitAnimationDuration: 60 },
+    }),
+  );
