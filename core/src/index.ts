@@ -34,6 +34,8 @@ export * from './people/people-ledger';
 export * from './engines/groove';
 export * from './engines/layout';
 export * from './engines/engine-model';
+export * from './engines/serial-plate';
+export * from './engines/model-start';
 export * from './engines/characteristic';
 export * from './engines/place';
 export * from './engines/along-axes';

@@ -90,7 +90,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
       .min(1)
       .max(4),
     cylinders: z
-      .array(z.object({ id, label: name, bank: id, row: z.int().min(0).max(60) }))
+      .array(z.object({ id, label: name, bank: id, row: z.int().min(0).max(96) }))
       .min(1)
       .max(24),
     grooves: z
