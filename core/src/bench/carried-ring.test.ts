@@ -52,6 +52,20 @@ test.each<[string, (story: Story) => unknown]>([
   then(story);
   expect(bores(story)).toBeUndefined();
 });
+test('a gauge that was out of date settles nothing', () => {
+  const story = differing();
+  carry(story);
+  const [carried] = story.job.carried!;
+  const dueOn = (day: string) => ({
+    ...story.job,
+    carried: [{ ...carried!, instrument: { ...carried!.instrument, dueOn: day } }],
+  });
+  const dayAfter = (days: number): string =>
+    new Date(Date.parse(carried!.at) + days * 86_400_000).toISOString().slice(0, 10);
+  // The day on which it is due is the first on which it may not be used.
+  expect(bankDifferences(dueOn(dayAfter(1)), RING_GAP)[0]?.bores?.by).toBe('ring');
+  expect(bankDifferences(dueOn(dayAfter(0)), RING_GAP)[0]?.bores).toBeUndefined();
+});
 test('what was gauged goes before what a ring says', () => {
   const story = differing();
   carry(story);

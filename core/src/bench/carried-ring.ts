@@ -9,7 +9,7 @@ import { placeKey, slotKey } from '../engines/place';
 import { readEvidence } from '../evidence/evidence';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
-import { bladeSizes } from '../instruments/instrument';
+import { bladeSizes, isInDate } from '../instruments/instrument';
 import type { Instrument } from '../instruments/instrument';
 import { own } from '../kernel/own';
 import type { Problem } from '../kernel/problem-data';
@@ -104,6 +104,9 @@ export function decideCarryRing(
   }
   return ok([{ type: 'ringCarried', v: 1, data: { characteristic: id, station, ring, instrument, gaps } }]);
 }
+
+/** By a gauge that was out of date nothing is settled: what it showed stays readable. */
+export const isTrusted = ({ instrument, at }: CarriedRing): boolean => isInDate(instrument, at.slice(0, 10));
 
 /** What a carried ring still says: of bores that are as they were when it lay in them. */
 export const stillTrue = (state: PartsState, { gaps }: CarriedRing): readonly RingInBore[] =>

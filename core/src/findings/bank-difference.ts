@@ -1,4 +1,4 @@
-import { opensWithBore, stillTrue } from '../bench/carried-ring';
+import { isTrusted, opensWithBore, stillTrue } from '../bench/carried-ring';
 import { currentReading, placeAt, sheetPlaces, slotsBehind, unaskedReason } from '../bench/places';
 import type { PlacesState, RecordedReading } from '../bench/places';
 import type { Characteristic } from '../engines/characteristic';
@@ -223,6 +223,7 @@ function byCarriedRing(
   const cylinders = new Set(rings.flatMap(({ readings }) => readings.map(([{ at }]) => at.cylinder ?? '')));
   for (const carried of [...(state.carried ?? [])].reverse()) {
     if (carried.characteristic !== of.characteristic || carried.station !== (of.station ?? null)) continue;
+    if (!isTrusted(carried)) continue;
     const gaps = stillTrue(state, carried);
     if (![...cylinders].every((each) => gaps.some(({ cylinder }) => cylinder === each))) continue;
     const inBank = (isSmaller: boolean) =>

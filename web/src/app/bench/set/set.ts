@@ -15,6 +15,7 @@ import {
 import {
   currentPin,
   gateOfSheet,
+  isTrusted,
   opensWithBore,
   own,
   parsePlaceKey,
@@ -189,6 +190,7 @@ export class SheetSet {
     return {
       ...last,
       unit: unitWord(last.instrument.unit),
+      isTrusted: isTrusted(last),
       gone: last.gaps.length - gaps.length,
       lines: relativeBoreWords(layout, last, gaps),
     };
