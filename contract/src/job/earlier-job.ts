@@ -14,6 +14,7 @@ export const earlierJobView = z.object({
       sealedAt: instant,
       hours: z.number().nullable(),
       left: z.record(z.string(), sizeReading),
+      errs: z.record(z.string(), z.number()),
     })
     .nullable() satisfies z.ZodType<EarlierJob | null>,
 });

@@ -66,6 +66,17 @@ test('a gauge that was out of date settles nothing', () => {
   expect(bankDifferences(dueOn(dayAfter(1)), RING_GAP)[0]?.bores?.by).toBe('ring');
   expect(bankDifferences(dueOn(dayAfter(0)), RING_GAP)[0]?.bores).toBeUndefined();
 });
+test('what its gauge may err does not contradict', () => {
+  const story = differing();
+  carry(story, Object.fromEntries(Object.keys(ALL).map((each) => [each, '17/18'])));
+  const [carried] = story.job.carried!;
+  const by = (uncertainty: ReturnType<typeof thou>) =>
+    bankDifferences(
+      { ...story.job, carried: [{ ...carried!, instrument: { ...carried!.instrument, uncertainty } }] },
+      RING_GAP,
+    )[0]?.bores?.agrees;
+  expect([by(thou('0.1')), by(thou('5'))]).toEqual([false, true]);
+});
 test('what was gauged goes before what a ring says', () => {
   const story = differing();
   carry(story);

@@ -203,12 +203,21 @@ function boresOf(
   const [small, large] = [meanIn(true), meanIn(false)];
   if (small === undefined || large === undefined) return { toGauge: [], says: undefined };
   const difference = large - small;
-  const unsure = 2 * Math.max(...here.map((place) => sizeAt(state, place)?.unsure ?? 0));
+  const unsure = 2 * Math.max(...here.map((place) => sizeAt(state, place)?.unsure ?? 0)) + slackOf(rings);
   const agrees = rings.every(
     ({ bore: { least, most } }) => difference >= least - unsure && difference <= most + unsure,
   );
   return { toGauge: [], says: { difference: roundToNanometres(difference), agrees, by: 'gauge' } };
 }
+/** What the gauges of the gaps may err, on diameter: two that differ by less do not contradict each other. */
+const slackOf = (rings: readonly RingSays[]): number =>
+  (2 / Math.PI) *
+  Math.max(
+    ...rings.flatMap(({ readings }) =>
+      readings.map(([, { verdict, instrument }]) => verdict.uncertainty ?? instrument?.uncertainty ?? 0),
+    ),
+  );
+
 /** What one ring says that was carried through all of these bores, at the station of the rings: the last one that was. */
 function byCarriedRing(
   state: Slice,
@@ -232,7 +241,8 @@ function byCarriedRing(
         .map(({ reading }) => reading);
     const { difference, least, most, leftOut } = boreDifference({ a: inBank(false), b: inBank(true) });
     if (difference === null || least === null || most === null || leftOut > 0) continue;
-    const agrees = rings.every(({ bore }) => least <= bore.most && most >= bore.least);
+    const unsure = (2 * carried.instrument.uncertainty) / Math.PI + slackOf(rings);
+    const agrees = rings.every(({ bore }) => least - unsure <= bore.most && most + unsure >= bore.least);
     return { difference, agrees, by: 'ring' };
   }
   return undefined;

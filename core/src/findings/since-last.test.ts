@@ -10,8 +10,12 @@ const bracket = (low: string, high: string): SizeReading => ({
   ...{ kind: 'between', goes: thou(low), stops: thou(high) },
 });
 const size = (nm: number): SizeReading => ({ kind: 'exact', value: nanometres(nm) });
-const earlier = (left: EarlierJob['left'], hours: number | null = 1000): EarlierJob => ({
-  ...{ number: 'J-1', sealedAt: '2020-01-01T00:00:00.000Z', hours, left },
+const earlier = (
+  left: EarlierJob['left'],
+  hours: number | null = 1000,
+  errs: EarlierJob['errs'] = {},
+): EarlierJob => ({
+  ...{ number: 'J-1', sealedAt: '2020-01-01T00:00:00.000Z', hours, left, errs },
 });
 const BORES = { [boreAt('1', 'along')]: size(100_000_000), [boreAt('1', 'across')]: size(100_010_000) };
 const LEFT = earlier({ [gapAt('1')]: bracket('14', '15'), ...BORES });
@@ -55,6 +59,16 @@ test.each<[string, () => Story, EarlierJob]>([
   ],
 ])('nothing is said where %s', (_, story, before) => {
   expect(sinceLast(ran(story(), 3000), before, GAP)).toBeUndefined();
+});
+test('what the gauges may err belongs to what is not known', () => {
+  const errs = { [gapAt('1')]: thou('0.2'), [boreAt('1', 'along')]: 1000 };
+  const exact = sinceLast(ran(found(), 3000), LEFT, GAP)!;
+  const since = sinceLast(ran(found(), 3000), earlier(LEFT.left, 1000, errs), GAP)!;
+  const wider = thou('0.2') + Math.PI * 1000;
+  expect([since.grew.least, since.grew.most]).toEqual([thou('2.8'), thou('5.2')]);
+  expect(since.split!.fromRing.low).toBe(Math.round(exact.split!.fromRing.low! - wider));
+  expect(since.split!.fromRing.high).toBe(Math.round(exact.split!.fromRing.high! + wider));
+  expect(since.lasts!).toBeLessThan(exact.lasts!);
 });
 test('filed after it was measured, what was found still tells', () => {
   const story = found();

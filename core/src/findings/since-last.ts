@@ -13,6 +13,7 @@ import { own } from '../kernel/own';
 import { acceptRange } from '../library/limit';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
+import { roundToNanometres } from '../quantity/nanometres';
 import { wearSplit } from '../set/wear-split';
 import type { WearSplit } from '../set/wear-split';
 
@@ -22,6 +23,8 @@ export interface EarlierJob {
   readonly sealedAt: string;
   readonly hours: number | null;
   readonly left: Readonly<Record<PlaceKey, SizeReading>>;
+  /** What the gauge of each may err, nm, where that is known. */
+  readonly errs: Readonly<Record<PlaceKey, number>>;
 }
 /** What a fit grew by from one overhaul to the next, nm; an end that nobody knows is absent. */
 export interface SinceLast {
@@ -47,14 +50,18 @@ export function earlierJob(
   },
 ): EarlierJob | undefined {
   if (state.seal === undefined) return undefined;
-  const left = sheetPlaces(state).flatMap((place): [PlaceKey, SizeReading][] => {
+  const left: Record<PlaceKey, SizeReading> = {};
+  const errs: Record<PlaceKey, number> = {};
+  for (const place of sheetPlaces(state)) {
     const key = placeKey(place);
-    const reading = currentReading(placeAt(state, key))?.reading;
-    return reading !== undefined && isSize(reading) ? [[key, reading]] : [];
-  });
+    const taken = currentReading(placeAt(state, key));
+    if (taken === undefined || !isSize(taken.reading)) continue;
+    left[key] = taken.reading;
+    errs[key] = errOf(taken);
+  }
   return {
     ...{ number: state.job.number, sealedAt: state.seal.at, hours: state.engine.hoursSinceNew },
-    left: Object.fromEntries(left),
+    ...{ left, errs },
   };
 }
 
@@ -73,7 +80,9 @@ export function sinceLast(state: Slice, earlier: EarlierJob, place: Place): Sinc
   if (found === undefined || then === undefined || !isSize(found.reading)) return undefined;
   const now = found.reading;
   const [a, b] = [intervalOf(then), intervalOf(now)];
-  const [least, most] = [b.lo - a.hi, b.hi - a.lo];
+  // Whatever both gauges may err belongs to what is not known.
+  const err = (own(earlier.errs, key) ?? 0) + errOf(found);
+  const [least, most] = [b.lo - a.hi - err, b.hi - a.lo + err];
   const bores = opensWithBore(characteristic) ? boresAt(state, earlier, place) : undefined;
   const ran =
     earlier.hours === null || state.engine.hoursSinceNew === null
@@ -81,20 +90,36 @@ export function sinceLast(state: Slice, earlier: EarlierJob, place: Place): Sinc
       : state.engine.hoursSinceNew - earlier.hours;
   const hours = ran === undefined || ran <= 0 ? undefined : ran;
   const { upper } = acceptRange(found.verdict.limit, judgedAt(state, place).state);
+  const left = upper - b.hi - errOf(found);
   const lasts =
-    hours !== undefined && most > 0 && Number.isFinite(most) && Number.isFinite(upper) && b.hi <= upper
-      ? Math.floor(((upper - b.hi) / most) * hours)
+    hours !== undefined && most > 0 && Number.isFinite(most) && Number.isFinite(left) && left >= 0
+      ? Math.floor((left / most) * hours)
       : undefined;
   return {
     ...{ then, now },
     grew: { ...(Number.isFinite(least) ? { least } : {}), ...(Number.isFinite(most) ? { most } : {}) },
     ...(bores === undefined
       ? {}
-      : { split: wearSplit({ gapThen: then, gapNow: now, boreThen: bores.then, boreNow: bores.now }) }),
+      : {
+          split: widened(
+            wearSplit({ gapThen: then, gapNow: now, boreThen: bores.then, boreNow: bores.now }),
+            err + Math.PI * bores.err,
+          ),
+        }),
     ...(hours === undefined ? {} : { hours }),
     ...(lasts === undefined ? {} : { lasts }),
   };
 }
+
+const errOf = ({ verdict, instrument }: RecordedReading): number =>
+  verdict.uncertainty ?? instrument?.uncertainty ?? 0;
+const widened = ({ fromBore, fromRing: { low, high } }: WearSplit, by: number): WearSplit => ({
+  fromBore,
+  fromRing: {
+    ...(low === undefined ? {} : { low: roundToNanometres(low - by) }),
+    ...(high === undefined ? {} : { high: roundToNanometres(high + by) }),
+  },
+});
 
 /** What was found of parts that came in with the engine, before anything was done to them. */
 function asLeftLastTime(state: PlacesState & PartsState, key: PlaceKey): RecordedReading | undefined {
@@ -112,7 +137,7 @@ function boresAt(
   state: Slice,
   earlier: EarlierJob,
   place: Place,
-): { readonly then: number; readonly now: number } | undefined {
+): { readonly then: number; readonly now: number; readonly err: number } | undefined {
   const pin = currentPin(state);
   const bore = pin?.characteristics.find(
     ({ along, from, parts }) => along?.station === 'bore' && from === undefined && parts.includes('bore'),
@@ -122,12 +147,15 @@ function boresAt(
     const station = pin.model.layout.stations.find((each) => each.id === id);
     return station === undefined ? 0 : depthOf(station);
   };
+  let err = 0;
   const at = new Map<string, { readonly then: number; readonly now: number }[]>();
   for (const each of sheetPlaces(state, bore.id)) {
     if (each.at.cylinder !== place.at.cylinder) continue;
     const key = placeKey(each);
-    const [now, then] = [asLeftLastTime(state, key)?.reading, own(earlier.left, key)];
+    const found = asLeftLastTime(state, key);
+    const [now, then] = [found?.reading, own(earlier.left, key)];
     if (now?.kind !== 'exact' || then?.kind !== 'exact') continue;
+    err = Math.max(err, (found === undefined ? 0 : errOf(found)) + (own(earlier.errs, key) ?? 0));
     const station = each.at.station ?? '';
     at.set(station, [...(at.get(station) ?? []), { then: then.value, now: now.value }]);
   }
@@ -136,5 +164,5 @@ function boresAt(
   if (nearest === undefined) return undefined;
   const mean = (which: 'then' | 'now'): number =>
     nearest[1].reduce((sum, each) => sum + each[which], 0) / nearest[1].length;
-  return { then: mean('then'), now: mean('now') };
+  return { then: mean('then'), now: mean('now'), err };
 }
