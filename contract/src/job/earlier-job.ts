@@ -24,7 +24,9 @@ export type EarlierJobView = DeepReadonly<z.output<typeof earlierJobView>>;
 function range({ least, most }: SinceLast['grew'], unit: LengthUnit): string {
   if (least !== undefined && most !== undefined) return betweenText(least, most, unit);
   if (least !== undefined) return `at least ${differenceText(least, unit, 'down')}`;
-  return most === undefined ? 'by what nobody knows' : `at most ${differenceText(most, unit, 'up')}`;
+  return most === undefined
+    ? 'an amount that nobody knows, in'
+    : `at most ${differenceText(most, unit, 'up')}`;
 }
 /** What a place grew by since the engine was last here, a sentence each. */
 export function sinceLastWords(since: SinceLast, earlier: EarlierJob, unit: LengthUnit): readonly string[] {
