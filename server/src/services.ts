@@ -50,6 +50,8 @@ export interface Services {
   readonly catalogue: Catalogue;
   /** The data folder: attached files and uploads lie in it. */
   readonly folder: string;
+  /** The sample shop that ships: its pieces are taken one by one. */
+  readonly samples: string;
   readonly logger: Logger;
   /** The demo's PIN, shown on its sign-in page; undefined in real use. */
   readonly demoPin: string | undefined;
@@ -92,6 +94,7 @@ export async function openServices(options: {
       troubles: new Set([() => disk.trouble(), () => clockTrouble(clock)]),
       catalogue,
       folder,
+      samples: join(options.serverRoot, '../demo'),
       beforeClose,
       close: async () => {
         for (const end of beforeClose) await end();

@@ -1,18 +1,17 @@
 import {
   AXES,
   DATUMS,
-  decimalLength,
   ENGINE_CLASSES,
   FIT_AXES,
   INSTRUMENT_KINDS,
   ONE_INPUT_RULES,
   JOURNAL_KINDS,
+  LINERS,
   METALS,
   REPORT_CAUSES,
   USUAL_KINDS,
   YES_NO,
   SETTLED_AS,
-  undeclaredAxes,
   UNIT_KINDS,
   WEAR_WAYS,
 } from '@oak-gate/core';
@@ -27,7 +26,7 @@ import type {
   PrintedLength,
   WorkshopFact,
 } from '@oak-gate/core';
-import { id, lengthUnit, name, partState, printedLength, text } from '../common/values';
+import { id, name, partState, printedLength, text } from '../common/values';
 import * as z from 'zod';
 
 /** Where a fit is, without its cylinder. */
@@ -35,14 +34,6 @@ export const fitAddress = z.object({
   groove: z.exactOptional(id),
   member: z.exactOptional(id),
   station: z.exactOptional(id),
-});
-/**
- * Ids that stand in the keys of places. What is in a ledger keeps the ids that it has; a file is held against what a key can
- * hold, so that nobody finds out at a bench.
- */
-const keyId = z.string().regex(/^[A-Za-z0-9-]{1,40}$/, {
-  error:
-    'an id that stands in places: letters from A to Z, digits and -, without spaces; words for people go into the label',
 });
 /** A kind of part: one word as it stands in the keys of slots. */
 export const partKind = z.string().regex(/^[a-z][A-Za-z]{1,40}$/, { error: 'a word such as "valve"' });
@@ -73,6 +64,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
   return z.object({
     arrangement: z.enum(['inline', 'flat', 'v']),
     frontLabel: name,
+    liners: z.exactOptional(z.enum(LINERS)),
     crown: z.exactOptional(z.literal('relieved')),
     regrind: z.exactOptional(
       z
@@ -151,7 +143,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     ),
   });
 };
-const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodType<string>) =>
+export const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodType<string>) =>
   z.object({
     id,
     maker: name,
@@ -168,84 +160,6 @@ const modelWith = <D extends z.ZodType<PrintedLength>>(length: D, axisId: z.ZodT
 
 export const layout = layoutWith(printedLength, id) satisfies z.ZodType<Layout>;
 export const engineModel = modelWith(printedLength, id) satisfies z.ZodType<EngineModel>;
-
-/** In a file a figure is a text and a unit; the exact length is worked out when it is read. */
-const figure = z
-  .strictObject({ text: z.string().max(20), unit: lengthUnit })
-  .transform(({ text: figureText, unit }, context): PrintedLength => {
-    const nm = decimalLength(figureText, unit);
-    if (nm !== undefined) return { text: figureText, unit, nm };
-    context.addIssue({ code: 'custom', message: `"${figureText}" is not a figure in ${unit}` });
-    return z.NEVER;
-  });
-
-/** What version 1 of the file did not have. */
-const SETS_SINCE_2 = ['heads', 'journals', 'directions', 'points', 'fasteners', 'partKinds'] as const;
-
-/** An engine model as a file (docs/engine-model-format.md). Version 1 had rings and their stations only, and is read as it was. */
-export const engineModelFile = z
-  .object({
-    format: z.literal('oak-gate/engine-model'),
-    version: z.literal([1, 2]),
-    model: modelWith(figure, keyId),
-  })
-  .superRefine(({ model, version }, context) => {
-    const wrong = (path: (string | number)[], message: string): void => {
-      context.addIssue({ code: 'custom', path: ['model', 'layout', ...path], message });
-    };
-    const { banks, cylinders, grooves, stations, notApplicable } = model.layout;
-    const { heads = [], journals = [], directions = [], points = [], fasteners = [] } = model.layout;
-    const { partKinds = [] } = model.layout;
-    if (version === 1)
-      for (const set of SETS_SINCE_2)
-        if (model.layout[set] !== undefined)
-          wrong([set], 'comes with version 2 of this file: say "version": 2');
-    const twice = (items: readonly { id: string }[]): string | undefined =>
-      items.find((item, i) => items.findIndex((each) => each.id === item.id) !== i)?.id;
-    for (const [path, items] of Object.entries({
-      ...{ banks, cylinders, grooves, stations },
-      ...{ heads, journals, directions, points, fasteners },
-    })) {
-      const doubled = twice(items);
-      if (doubled !== undefined) wrong([path], `the id "${doubled}" is there twice`);
-    }
-    partKinds.forEach(({ kind, axes, along = {} }, i) => {
-      if (partKinds.findIndex((each) => each.kind === kind) !== i)
-        wrong(['partKinds', i, 'kind'], `the kind "${kind}" is there twice`);
-      for (const axis of undeclaredAxes(model.layout, { axes, along }))
-        wrong(['partKinds', i, 'axes'], `a ${kind} lies along ${axis}, and this layout has none of these`);
-    });
-    cylinders.forEach(({ bank }, i) => {
-      if (!banks.some((each) => each.id === bank))
-        wrong(['cylinders', i, 'bank'], `there is no bank "${bank}"`);
-    });
-    const isMember = (groove: string, member: string): boolean =>
-      grooves.some((each) => each.id === groove && each.members.some((one) => one.id === member));
-    for (const [set, items] of [
-      ['heads', heads],
-      ['journals', journals],
-    ] as const)
-      items.forEach(({ cylinders: named }, i) => {
-        for (const each of named)
-          if (!cylinders.some((one) => one.id === each))
-            wrong([set, i, 'cylinders'], `there is no cylinder "${each}"`);
-      });
-    stations.forEach(({ members, for: purposes = [] }, i) => {
-      if (members.length === 0 && purposes.length === 0)
-        wrong(['stations', i], 'is for nothing: name its rings, or what else is measured there');
-      for (const { groove, member } of members) {
-        if (!isMember(groove, member))
-          wrong(['stations', i, 'members'], `there is no member "${member}" in groove "${groove}"`);
-      }
-    });
-    for (const station of Object.values(model.layout.ringTravel ?? {}))
-      if (!stations.some(({ id }) => id === station))
-        wrong(['ringTravel'], `there is no station "${station}"`);
-    notApplicable.forEach(({ groove, member }, i) => {
-      if (!isMember(groove, member))
-        wrong(['notApplicable', i], `there is no member "${member}" in groove "${groove}"`);
-    });
-  });
 
 function isSerialPattern(pattern: string): boolean {
   // Nested repetition could make a pattern that never ends: patterns stay simple.

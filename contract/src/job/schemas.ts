@@ -223,6 +223,8 @@ export const limitNews = z.object({
       placesRemoved: z.array(z.string()),
     })
     .nullable() satisfies z.ZodType<PinChanges | null>,
+  /** A version of the model that was published after the one that the job keeps, with what is different in it. */
+  model: z.object({ mine: z.int(), now: z.int(), changes: z.array(z.string()) }).nullable(),
 });
 export type LimitNews = DeepReadonly<z.output<typeof limitNews>>;
 export const jobOpenedView = z.object({ jobId: z.string() });

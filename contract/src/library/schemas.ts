@@ -139,6 +139,10 @@ const judgingSaid = {
 };
 export const libraryEventData = {
   modelImported: z.object({ model: engineModel, digest: sha256 }),
+  modelDrafted: z.object({ model: engineModel, digest: sha256 }),
+  modelDraftDropped: z.object({ model: id, reason }),
+  modelChecked: z.object({ model: id, digest: sha256, samePerson: samePerson.nullable() }),
+  modelPublished: z.object({ model: id, version: z.int().min(2), digest: sha256, secondLook: text(300) }),
   revisionDrafted: z.object({ revision: documentRevision }),
   rowsImported: z.object({ revision: name, file: limitFile, rows: z.array(limitRow) }),
   fileAttached: z.object({ revision: name, file: attachedFile }),
@@ -404,9 +408,14 @@ export const modelSummary = z.object({
   id,
   maker: name,
   name,
-  engineClass: z.string(),
+  engineClass: z.enum(ENGINE_CLASSES),
   cylinders: z.int(),
   digest: sha256,
+  /** What its serials look like, on an example. */
+  serials: z.string(),
+  version: z.int().min(1),
+  /** A next version: being made, or checked and waiting to be published. */
+  draft: z.enum(['made', 'checked']).nullable(),
 });
 export const routeSummary = z.object({
   id: z.string(),

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parsePlaceKey } from '@oak-gate/core';
 import * as z from 'zod';
-import { characteristic, engineModelFile } from '../engines/schemas';
+import { characteristic } from '../engines/schemas';
+import { engineModelFile } from '../engines/model-file';
 import { axesWords, placeInJob, placeTitle } from './place-words';
 import { stateWordAt } from './state-words';
 

@@ -1,4 +1,4 @@
-import { kindOfSlot } from '@oak-gate/core';
+import { kindOfSlot, plateOf } from '@oak-gate/core';
 import type { Axis, Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
 import { AXIS_WORDS, partWords } from './place-words';
 
@@ -18,6 +18,21 @@ export function serialLike(pattern: string): string {
   // What cannot be shown like that is told by the model's sheet, and never as a pattern.
   return /[\\[\]{}?*+|^$]/.test(shown) ? 'what the maker stamps' : shown;
 }
+
+/** The same as an example, with the digits that count: `4330-12345: the last five digits count`. */
+export function serialExpected(pattern: string): string {
+  const plate = plateOf(pattern);
+  if (plate === undefined) return serialLike(pattern);
+  const { example, from, to } = plate;
+  const count = to - from;
+  const digits = count === 1 ? 'digit counts' : 'digits count';
+  if (count === example.length) return `${example}: all of its digits count`;
+  const which = to === example.length ? 'the last' : from === 0 ? 'the first' : `from place ${from + 1} on`;
+  return `${example}: ${which} ${NUMBER_WORDS[count] ?? count} ${digits}`;
+}
+const NUMBER_WORDS: readonly string[] = [
+  ...['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'],
+];
 
 export type AnyProblemData = ProblemData & ServerProblemData;
 export type AnyProblemCode = keyof AnyProblemData;
@@ -81,7 +96,7 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
   ALREADY_THERE: ({ what, id }) => ({
     what: `The ${what} ${id} is there already`,
     where: id,
-    next: 'Use another id, or open the one that is there.',
+    next: 'Use another name or number, or open the one that is there.',
   }),
   KEY_MOVED: ({ seen, now }) => ({
     what: 'The shop has another key by now',
@@ -100,7 +115,7 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
   }),
   SERIAL_NOT_OF_MODEL: ({ serial, model, pattern }) => ({
     what: `"${serial}" is not a serial of ${model}`,
-    where: `its serials look like ${serialLike(pattern)}`,
+    where: `its serials look like ${serialExpected(pattern)}`,
     next: 'Read the plate again, or choose the other model.',
   }),
   SERIAL_MOVED: ({ seen, job }) => ({
@@ -113,10 +128,10 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: what,
     next: 'A bore is wider than nothing, and an oversize is not below zero. Measure or read it again.',
   }),
-  SERIAL_DIFFERS: ({ seen, job }) => ({
-    what: `You read ${seen}, the job says ${job}`,
-    where: 'identity of the engine',
-    next: 'Read the plate again. If the job is wrong, correct its serial with a reason.',
+  SERIAL_DIFFERS: ({ seen, pattern }) => ({
+    what: `The job says another serial than ${seen === '' ? 'nothing' : `“${seen}”`}`,
+    where: `serials of this model look like ${serialExpected(pattern)}`,
+    next: 'Read the plate again, letter by letter. If it says so, the serial of the job is corrected with a reason.',
   }),
   SLOT_UNKNOWN: ({ slot }) => ({
     what: 'There is no such place for a part',
@@ -223,6 +238,31 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: 'Nobody is named who compared the rows with the paper',
     where: revision,
     next: 'Name the second person who looked.',
+  }),
+  GAUGE_MOVED: ({ instrument }) => ({
+    what: `Somebody changed ${instrument} meanwhile`,
+    where: instrument,
+    next: 'Look at it as it stands now, then say again what is to be changed.',
+  }),
+  MODEL_MOVED: ({ model }) => ({
+    what: `Somebody changed ${model} meanwhile`,
+    where: model,
+    next: 'Look at it as it stands now. What you made is kept on this tablet.',
+  }),
+  MODEL_SAME: ({ model }) => ({
+    what: `${model} is as it was`,
+    where: model,
+    next: 'Change something, or leave it: the version that holds says the same.',
+  }),
+  NO_MODEL_DRAFT: ({ model }) => ({
+    what: `There is no draft of ${model}`,
+    where: 'library, engine models',
+    next: 'Somebody published or dropped it. Look at the model as it stands now.',
+  }),
+  MODEL_NOT_CHECKED: ({ model }) => ({
+    what: `Nobody has checked ${model}`,
+    where: model,
+    next: 'Ask somebody who made nothing of it to look at what is changed.',
   }),
   DRAFT_CHANGED: ({ revision }) => ({
     what: `${revision} was changed while you compared it`,

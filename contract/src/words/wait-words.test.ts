@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { nanometres } from '@oak-gate/core';
 import type { CellFault, Finding, JobState, LimitNote, SetRuleStand, Wait } from '@oak-gate/core';
-import { engineModelFile } from '../engines/schemas';
+import { engineModelFile } from '../engines/model-file';
 import { cellWords } from './cell-words';
 import { findingWords, noteWords, ruleWords, waitWords } from './wait-words';
 

@@ -13,6 +13,8 @@ import {
   PROBLEM_WORDS,
   remarkWords,
   schemaOfJobEvent,
+  problemWords,
+  serialExpected,
   serialLike,
   shortReading,
   showBound,
@@ -159,4 +161,17 @@ test.each([
   ['^(?:A|B)\\d+$', 'what the maker stamps'],
 ])('a pattern of serials %s is shown as one, and never as a pattern', (pattern, shown) => {
   expect(serialLike(pattern)).toBe(shown);
+});
+test.each([
+  ['^4330-(\\d{5})$', '4330-12345: the last five digits count'],
+  ['^(\\d{4})-X$', '1234-X: the first four digits count'],
+  ['^A(\\d{1})B$', 'A1B: from place 2 on one digit counts'],
+  ['^(\\d{6})$', '123456: all of its digits count'],
+  ['^V\\.(\\d{2})-[A-Z]$', 'V.00-A'],
+])('what a serial of %s should look like is an example', (pattern, shown) => {
+  expect(serialExpected(pattern)).toBe(shown);
+});
+test('whoever reads the plate is never told what the job says', () => {
+  const words = problemWords('SERIAL_DIFFERS', { seen: '4330-00009', pattern: '^4330-(\\d{5})$' });
+  expect(Object.values(words).join(' ')).toContain('4330-12345');
 });

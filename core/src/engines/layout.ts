@@ -20,6 +20,8 @@ export interface Layout {
   readonly grooves: readonly Groove[];
   /** What journals were made to, and the undersizes in which shells are made for them. */
   readonly regrind?: readonly Regrind[];
+  /** What a bore is: of the block, or of a liner that is pressed in or stands in water; models made before nobody asked say nothing. */
+  readonly liners?: Liners;
   /** How the crown of a piston stands to its bore: no ring is squared with one that is relieved. */
   readonly crown?: 'relieved';
   readonly stations: readonly Station[];
@@ -36,6 +38,8 @@ export interface Layout {
   /** Places that the layout itself takes out, with the reason. */
   readonly notApplicable: readonly NotApplicable[];
 }
+export const LINERS = ['none', 'dry', 'wet'] as const;
+export type Liners = (typeof LINERS)[number];
 export interface Bank {
   readonly id: string;
   readonly label: string;

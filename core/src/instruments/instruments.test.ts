@@ -1,6 +1,7 @@
 import {
   bladeSizes,
   decideInstruments,
+  digestOf,
   evolveBy,
   INSTRUMENT_EVENTS,
   isInDate,
@@ -19,6 +20,13 @@ const after = (...commands: InstrumentCommand[]): InstrumentsState =>
     if (!decided.ok) throw new Error(decided.problem.code);
     return decided.value.reduce((so, event) => evolveBy(INSTRUMENT_EVENTS, so, stamped(event, TEO)), state);
   }, NO_INSTRUMENTS);
+const change = (
+  of: Partial<Instrument> = {},
+  more: { readonly seen?: string; readonly reason?: string } = {},
+): InstrumentCommand => {
+  const { calibratedOn: _, dueOn: __, ...instrument } = { ...FEELERS, ...of };
+  return { type: 'changeInstrument', instrument, seen: digestOf(FEELERS), reason: 'blade 4 broke', ...more };
+};
 const check: InstrumentCommand = {
   type: 'recordCheck',
   instrument: 'FS-2',
@@ -46,6 +54,17 @@ test.each<[string, InstrumentsState, InstrumentCommand, typeof TEO, string]>([
     'DATES_WRONG',
   ],
   ['a check of what is not there', NO_INSTRUMENTS, check, TEO, 'INSTRUMENT_UNKNOWN'],
+  ['a change of what is not there', NO_INSTRUMENTS, change(), TEO, 'INSTRUMENT_UNKNOWN'],
+  ['a change by a technician', after(register()), change(), IVO, 'MAY_NOT'],
+  ['a change without a reason', after(register()), change({}, { reason: ' ' }), TEO, 'REASON_MISSING'],
+  ['a change that leaves no blade', after(register()), change({ blades: [] }), TEO, 'BLADES_WRONG'],
+  [
+    'a change of what somebody changed',
+    after(register(), change({ name: 'Old set' })),
+    change(),
+    TEO,
+    'GAUGE_MOVED',
+  ],
 ])('%s', (_why, state, command, by, code) => {
   const decided = decideInstruments(state, command, by);
   expect(decided.ok ? 'allowed' : decided.problem.code).toBe(code);
@@ -68,4 +87,21 @@ test.each<[string, boolean]>([
 );
 test('a tool that shows a size has no blades to choose from', () => {
   expect(bladeSizes({ ...FEELERS, kind: 'sizeGauge', blades: [] })).toBeUndefined();
+});
+
+test('a blade that broke off is taken out of the set, and its check stays as it was', () => {
+  const blades = FEELERS.blades.slice(1);
+  const state = after(
+    register(),
+    check,
+    change({ blades }, { seen: digestOf({ ...FEELERS, calibratedOn: '2026-12-01', dueOn: '2027-12-01' }) }),
+  );
+  expect(state.instruments['FS-2']).toEqual({
+    ...FEELERS,
+    blades,
+    calibratedOn: '2026-12-01',
+    dueOn: '2027-12-01',
+  });
+  const same = decideInstruments(after(register()), change(), TEO);
+  expect(same.ok && same.value).toEqual([]);
 });

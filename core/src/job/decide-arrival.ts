@@ -110,7 +110,8 @@ export function decideArrival(state: JobState, command: ArrivalCommand, facts: F
   switch (command.type) {
     case 'confirmIdentity': {
       const seen = command.serialSeen.trim();
-      if (seen !== state.engine.serial) return refuse('SERIAL_DIFFERS', { seen, job: state.engine.serial });
+      if (seen !== state.engine.serial)
+        return refuse('SERIAL_DIFFERS', { seen, pattern: currentPin(state)?.model.serialPattern ?? '' });
       // Who opened the job, and who corrected its serial, have said what it is: somebody else reads it.
       const { opened, serialSaid } = state;
       const first = {

@@ -21,7 +21,8 @@ export interface ProblemData {
   SERIAL_NOT_OF_MODEL: { readonly serial: string; readonly model: string; readonly pattern: string };
   SERIAL_MOVED: { readonly seen: string; readonly job: string };
   BORE_WRONG: { readonly what: string };
-  SERIAL_DIFFERS: { readonly seen: string; readonly job: string };
+  /** Never what the job says: whoever reads the plate would read it from the screen. */
+  SERIAL_DIFFERS: { readonly seen: string; readonly pattern: string };
   SLOT_UNKNOWN: { readonly slot: string };
   SLOT_TAKEN: { readonly slot: string; readonly part: string };
   SLOT_EMPTY: { readonly slot: string };
@@ -56,6 +57,11 @@ export interface ProblemData {
   REVISION_PUBLISHED: { readonly revision: string };
   REVISION_EMPTY: { readonly revision: string };
   SECOND_LOOK_MISSING: { readonly revision: string };
+  GAUGE_MOVED: { readonly instrument: string };
+  MODEL_MOVED: { readonly model: string };
+  MODEL_SAME: { readonly model: string };
+  NO_MODEL_DRAFT: { readonly model: string };
+  MODEL_NOT_CHECKED: { readonly model: string };
   DRAFT_CHANGED: { readonly revision: string };
   CHECK_NOTE_UNKNOWN: { readonly note: string };
   CHECK_NOTE_INCOMPLETE: { readonly kind: string; readonly missing: 'text' | 'from' | 'document' };

@@ -9,13 +9,13 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { secondLook } from '../people/second-person';
 import type { SecondPersonPolicy } from '../people/second-person';
-import { digestOf } from '../record/digest';
 import type { DocumentRevision } from './document';
 import { sameData } from '../kernel/same-data';
 import { decimalLength } from '../quantity/decimal-length';
 import type { UnitKind } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
 import { decideCheckNote } from './check-note';
+import { decideModel } from './model-versions';
 import type { LibraryCommand } from './library-commands';
 import type { LibraryEvent } from './library-events';
 import { revisionDigest } from './library-state';
@@ -39,18 +39,17 @@ const CHECKERS: readonly Role[] = ['steward', 'inspector', 'technician'];
 export function decideLibrary(state: LibraryState, command: LibraryCommand, facts: LibraryFacts): Decided {
   const { by } = facts;
   if (command.type === 'checkRevision') return check(state, command, facts);
+  if (command.type === 'checkModel') return decideModel(state, command, facts);
   if (command.type === 'noteCheck' || command.type === 'takeBackCheckNote')
     return decideCheckNote(state, command, by, [...facts.shipped, ...Object.values(state.characteristics)]);
   if (!holdsOneOf(by, STEWARDS))
     return refuse('MAY_NOT', { action: 'keep the library', needs: STEWARDS, person: by.name });
   switch (command.type) {
-    case 'importModel': {
-      const digest = digestOf(command.model);
-      const known = own(state.models, command.model.id);
-      if (known?.digest === digest)
-        return refuse('ALREADY_THERE', { what: 'engine model', id: command.model.id });
-      return ok([{ type: 'modelImported', v: 1, data: { model: command.model, digest } }]);
-    }
+    case 'importModel':
+    case 'draftModel':
+    case 'dropModelDraft':
+    case 'publishModel':
+      return decideModel(state, command, facts);
     case 'draftRevision': {
       const { revision } = command;
       if (Object.hasOwn(state.revisions, revision.id))

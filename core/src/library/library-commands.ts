@@ -1,14 +1,15 @@
 import type { JudgingFor, JudgingSaid } from './judging';
 import type { LengthUnit } from '../quantity/length-unit';
 import type { Characteristic } from '../engines/characteristic';
-import type { EngineClass, EngineModel } from '../engines/engine-model';
+import type { EngineClass } from '../engines/engine-model';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { AfterWithdrawal, ImportedDraft } from './library-state';
 import type { CheckNoteCommand } from './check-note';
+import type { ModelCommand } from './model-versions';
 import type { DocumentKind } from './limit-row';
 
 export type LibraryCommand =
-  | { readonly type: 'importModel'; readonly model: EngineModel }
+  | ModelCommand
   | { readonly type: 'draftRevision'; readonly revision: DocumentRevision }
   | { readonly type: 'amendDraft'; readonly revision: DocumentRevision }
   | {

@@ -15,6 +15,7 @@ import type {
   SecondLook,
 } from './library-state';
 import type { CheckNote } from './check-note';
+import type { KeptModel, ModelVersion } from './model-versions';
 import type { DocumentKind } from './limit-row';
 
 const library = <D>() => event<D, LibraryState>();
@@ -37,11 +38,66 @@ function changed(state: LibraryState, id: string, change: Partial<KeptRevision>)
   return kept === undefined ? {} : withRevision(state, { ...kept, ...change });
 }
 
+/** A version that holds from now on; what held before is kept. Before versions were checked, a file in another form was one. */
+const nextVersion = (
+  kept: KeptModel | undefined,
+  { model, digest }: Pick<ModelVersion, 'model' | 'digest'>,
+): KeptModel => ({
+  ...{ model, digest, version: (kept?.version ?? 0) + 1, draft: undefined },
+  earlier:
+    kept === undefined
+      ? []
+      : [...kept.earlier, { version: kept.version, model: kept.model, digest: kept.digest }],
+});
+function withModel(
+  state: LibraryState,
+  id: string,
+  change: (kept: KeptModel) => Partial<KeptModel>,
+): Partial<LibraryState> {
+  const kept = own(state.models, id);
+  return kept === undefined ? {} : { models: { ...state.models, [id]: { ...kept, ...change(kept) } } };
+}
+
 /** Everything that can stand in the library's chain. */
 export const LIBRARY_EVENTS = {
   modelImported: library<{ readonly model: EngineModel; readonly digest: string }>()(
     1,
-    ({ models }, imported) => ({ models: { ...models, [imported.model.id]: imported } }),
+    ({ models }, imported) => ({
+      models: { ...models, [imported.model.id]: nextVersion(own(models, imported.model.id), imported) },
+    }),
+  ),
+  /** The next version of a model, or that one corrected: a check of what stood there before counts no more. */
+  modelDrafted: library<{ readonly model: EngineModel; readonly digest: string }>()(
+    1,
+    (state, drafted, stamp) =>
+      withModel(state, drafted.model.id, ({ draft }) => ({
+        draft: {
+          ...drafted,
+          draftedBy: stampOf(stamp),
+          writers: [...new Set([...(draft?.writers ?? []), stamp.by.id])],
+          checked: undefined,
+        },
+      })),
+  ),
+  modelDraftDropped: library<{ readonly model: string; readonly reason: string }>()(1, (state, { model }) =>
+    withModel(state, model, () => ({ draft: undefined })),
+  ),
+  modelChecked: library<{
+    readonly model: string;
+    readonly digest: string;
+    readonly samePerson: SamePerson | null;
+  }>()(1, (state, { model, ...check }, stamp) =>
+    withModel(state, model, ({ draft }) => ({
+      draft: draft === undefined ? undefined : { ...draft, checked: { ...stampOf(stamp), ...check } },
+    })),
+  ),
+  modelPublished: library<{
+    readonly model: string;
+    readonly version: number;
+    readonly digest: string;
+    readonly secondLook: string;
+  }>()(1, (state, { model }) =>
+    withModel(state, model, (kept) => (kept.draft === undefined ? {} : nextVersion(kept, kept.draft))),
   ),
   /** A new draft, or the statement of one that is there already, corrected. */
   revisionDrafted: library<{ readonly revision: DocumentRevision }>()(1, (state, { revision }, stamp) =>

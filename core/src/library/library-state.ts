@@ -1,11 +1,12 @@
 import type { Characteristic } from '../engines/characteristic';
 import type { PrintedLength } from '../quantity/printed-length';
-import type { EngineClass, EngineModel } from '../engines/engine-model';
+import type { EngineClass } from '../engines/engine-model';
 import type { SamePerson } from '../people/second-person';
 import { digestOf } from '../record/digest';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { JudgingFor, JudgingSaid } from './judging';
 import type { KeptCheckNote } from './check-note';
+import type { KeptModel } from './model-versions';
 import type { DocumentKind } from './limit-row';
 
 /** Who did something in the library, and when. */
@@ -49,7 +50,7 @@ export interface SecondLook {
   readonly tolerance: PrintedLength | null;
 }
 export interface LibraryState {
-  readonly models: Readonly<Record<string, { readonly model: EngineModel; readonly digest: string }>>;
+  readonly models: Readonly<Record<string, KeptModel>>;
   readonly revisions: Readonly<Record<string, KeptRevision>>;
   /** What the shop measures beyond the catalogue that ships. */
   readonly characteristics: Readonly<Record<string, Characteristic>>;

@@ -204,7 +204,9 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
     await page.getByRole('button', { name: 'Read the plate' }).click();
     await dialog.fill('Serial on the plate', '4330-00009');
     await dialog.submit('Confirm');
-    await expect(dialog.box).toContainText('You read 4330-00009, the job says 4330-00099');
+    await expect(dialog.box).toContainText('The job says another serial than “4330-00009”');
+    await expect(dialog.box).toContainText('look like 4330-12345: the last five digits count');
+    await expect(dialog.box).not.toContainText('4330-00099');
     await dialog.fill('Serial on the plate', '4330-00099');
     await dialog.done('Confirm');
     await page.getByRole('button', { name: 'They are current' }).click();

@@ -1,4 +1,4 @@
-import { recordCheckRequest, registerInstrumentRequest } from '@oak-gate/contract';
+import { changeInstrumentRequest, recordCheckRequest, registerInstrumentRequest } from '@oak-gate/contract';
 import { decideInstruments, NO_INSTRUMENTS } from '@oak-gate/core';
 import type { Actor, InstrumentCommand } from '@oak-gate/core';
 import { Router } from 'express';
@@ -27,6 +27,11 @@ export function instrumentRoutes({ ledger }: Services): Router {
     const { id, instrument } = bodyOf(registerInstrumentRequest, req);
     await execute(id, { type: 'registerInstrument', instrument }, actorOf(res));
     res.status(201).json({ instrument });
+  });
+  router.post('/changes', async (req, res) => {
+    const { id, ...change } = bodyOf(changeInstrumentRequest, req);
+    await execute(id, { type: 'changeInstrument', ...change }, actorOf(res));
+    res.status(201).json({ instrument: change.instrument });
   });
   router.post('/checks', async (req, res) => {
     const { id, ...check } = bodyOf(recordCheckRequest, req);

@@ -1,4 +1,5 @@
-import { gateStatement } from '@oak-gate/contract';
+import { gateStatement, modelChangeWords } from '@oak-gate/contract';
+import type { LimitNews } from '@oak-gate/contract';
 import {
   contextOf,
   currentRevisions,
@@ -9,10 +10,12 @@ import {
   cylinderContexts,
   forDocuments,
   judgingOf,
+  modelChanges,
   pinContext,
   pinLimits,
   policyOf,
   own,
+  versionPinned,
 } from '@oak-gate/core';
 import type {
   Actor,
@@ -23,8 +26,10 @@ import type {
   Facts,
   JobCommand,
   JobState,
+  KeptModel,
   LibraryState,
   LimitsPin,
+  ModelVersion,
   Route,
 } from '@oak-gate/core';
 import { ProblemError } from '../platform/problem-error';
@@ -71,11 +76,34 @@ function asShopAsks({ temperatures, secondLooks }: LibraryState, each: Character
   };
 }
 
+/**
+ * The model of a job as it holds now, and the version of it that the job was opened with and keeps: what is measured on an engine
+ * is not changed under the hands of those who measure it.
+ * @throws ProblemError MODEL_UNKNOWN
+ */
+function modelKept(
+  { ledger }: Pick<Services, 'ledger'>,
+  state: Pick<JobState, 'engine' | 'pins'>,
+): { readonly kept: KeptModel; readonly mine: ModelVersion } {
+  const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
+  const kept = own(library.models, state.engine.model);
+  if (kept === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
+  const pinned = state.pins.at(-1)?.model;
+  return { kept, mine: (pinned === undefined ? undefined : versionPinned(kept, pinned)) ?? kept };
+}
+/** What a newer version of its model would have changed for a job; null where it has the one that holds. */
+export function modelNews(services: Pick<Services, 'ledger'>, state: JobState): LimitNews['model'] {
+  const { kept, mine } = modelKept(services, state);
+  if (mine.digest === kept.digest) return null;
+  return {
+    ...{ mine: mine.version, now: kept.version },
+    changes: modelChanges(mine.model, kept.model).map(modelChangeWords),
+  };
+}
+
 /** What would be pinned for an open job today. @throws ProblemError MODEL_UNKNOWN */
 export function freshPin(services: Registers, state: JobState, on: string): LimitsPin {
-  const library = services.ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const model = own(library.models, state.engine.model)?.model;
-  if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
+  const model = modelKept(services, state).mine.model;
   const engine = { ...state.engine, duty: state.job.duty };
   return pinToday(services, model, engine, state.route, state.pins.length + 1, on);
 }
@@ -121,8 +149,7 @@ export function currentDocuments(
   on: string,
 ): readonly CheckedDocument[] {
   const library = ledger.known(LIBRARY) ?? EMPTY_LIBRARY;
-  const model = own(library.models, state.engine.model)?.model;
-  if (model === undefined) throw ProblemError.of('MODEL_UNKNOWN', { model: state.engine.model });
+  const { model } = modelKept({ ledger }, state).mine;
   const { context } = pinContext(model, state.engine, state.job.duty);
   const asked = contextOf(model, context);
   // A job is asked about documents as they were chosen when its limits were pinned.

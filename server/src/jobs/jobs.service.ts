@@ -20,7 +20,7 @@ import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
 import type { NewEvent, Outcome } from '../record';
 import type { Services } from '../services';
-import { currentDocuments, factsFor, freshPin, pinToday } from './job-facts';
+import { currentDocuments, factsFor, freshPin, pinToday, modelNews } from './job-facts';
 
 /** Opens jobs and carries their commands to the ledger. */
 export class Jobs {
@@ -138,7 +138,7 @@ export class Jobs {
   }
   async newsOf(state: JobState): Promise<LimitNews> {
     await this.warm();
-    const nothing: LimitNews = { documents: [], moved: [], declined: null, changes: null };
+    const nothing: LimitNews = { documents: [], moved: [], declined: null, changes: null, model: null };
     if (state.seal !== undefined) return nothing;
     const on = this.services.clock.now().slice(0, 10);
     const documents = currentDocuments(this.services, state, on);
@@ -150,6 +150,7 @@ export class Jobs {
       declined:
         declined === undefined ? null : { by: declined.by.name, at: declined.at, reason: declined.reason },
       changes: moved.length === 0 ? null : pinChanges(state, freshPin(this.services, state, on)),
+      model: modelNews(this.services, state),
     };
   }
 

@@ -2,8 +2,8 @@ import {
   askSecondLookRequest,
   askTemperaturesRequest,
   defineCharacteristicRequest,
-  engineModelFile,
   governsRequest,
+  serialExpected,
   noteCheckRequest,
   takeBackCheckNoteRequest,
   setJudgingRequest,
@@ -21,7 +21,7 @@ import {
   whatIsSaid,
   own,
 } from '@oak-gate/core';
-import type { EngineModel, LibraryState, Nanometres } from '@oak-gate/core';
+import type { LibraryState, Nanometres } from '@oak-gate/core';
 import { Router } from 'express';
 import * as z from 'zod';
 import { actorOf } from '../people';
@@ -29,8 +29,10 @@ import { bodyOf, checked } from '../platform/body';
 import { ProblemError } from '../platform/problem-error';
 import type { Services } from '../services';
 import { importRoutes } from './import.routes';
+import { modelRoutes } from './model.routes';
 import { Library } from './library.service';
 import { revisionRoutes } from './revision.routes';
+import { sampleRoutes } from './samples.routes';
 import { searchLibrary } from './search';
 import { tableRoutes } from './table.routes';
 
@@ -53,22 +55,6 @@ export function libraryRoutes(services: Services): Router {
     res.json(await governsView(library, checked(governsRequest, req.query)));
   });
 
-  router.get('/models/:id', async (req, res) => {
-    res.json(await library.model(req.params.id));
-  });
-  router.get('/models/:id/file', async (req, res) => {
-    const model = await library.model(req.params.id);
-    res
-      .attachment(`${model.id}.json`)
-      .type('json')
-      .send(`${JSON.stringify(modelFile(model), null, 2)}\n`);
-  });
-  router.post('/models', async (req, res) => {
-    const { id, file } = bodyOf(z.strictObject({ id: z.uuid(), file: z.unknown() }), req);
-    const { model } = checked(engineModelFile, file);
-    await library.execute(id, { type: 'importModel', model }, actorOf(res));
-    res.status(201).json({ model });
-  });
   router.post('/characteristics', async (req, res) => {
     const { id, characteristic } = bodyOf(defineCharacteristicRequest, req);
     // What nobody said: it depends on no part, and is compared by rows alone until a tool is said for it.
@@ -119,37 +105,13 @@ export function libraryRoutes(services: Services): Router {
     res.status(201).json({ engineClass, order });
   });
 
+  router.use('/models', modelRoutes(library));
+  router.use('/samples', sampleRoutes(library));
   router.use('/imports', importRoutes(library));
   router.use('/revisions', tableRoutes(library));
   router.use('/revisions', revisionRoutes(library));
   return router;
 }
-
-/** A model as the file that reads back as the same model: figures as texts, as they are printed. */
-const modelFile = (model: EngineModel): unknown => {
-  const figure = ({ text, unit }: EngineModel['bore']) => ({ text, unit });
-  const { layout } = model;
-  return {
-    format: 'oak-gate/engine-model',
-    version: 2,
-    model: {
-      ...model,
-      bore: figure(model.bore),
-      ...(model.rebore === undefined
-        ? {}
-        : {
-            rebore: {
-              oversizes: model.rebore.oversizes.map(figure),
-              cleanUp: figure(model.rebore.cleanUp),
-            },
-          }),
-      layout: {
-        ...layout,
-        stations: layout.stations.map((station) => ({ ...station, distance: figure(station.distance) })),
-      },
-    },
-  };
-};
 
 /** What is noted of one check, each with what became of the document that says so. */
 const notesOf = (library: Library, state: LibraryState, characteristic: string): CheckNotes => {
@@ -189,13 +151,17 @@ function listView(library: Library, state: LibraryState, asked: string): Library
         rowCount: kept.rows.length,
         state: revisionState(kept, current, on),
       })),
-    models: Object.values(state.models).map(({ model, digest }) => ({
+    models: Object.values(state.models).map(({ model, digest, version, draft }) => ({
       id: model.id,
       maker: model.maker,
       name: model.name,
       engineClass: model.engineClass,
       cylinders: model.layout.cylinders.length,
+      serials: serialExpected(model.serialPattern),
       digest,
+      version,
+      draft:
+        draft === undefined ? null : draft.checked === undefined ? ('made' as const) : ('checked' as const),
     })),
     characteristics: library.characteristics(state).map((each) => ({
       ...each,

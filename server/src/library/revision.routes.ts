@@ -43,7 +43,7 @@ export function revisionRoutes(library: Library): Router {
 
   router.post('/', async (req, res) => {
     const { id, revision } = bodyOf(draftRevisionRequest, req);
-    const drafted = statement(revision);
+    const drafted = statementOf(revision);
     await library.execute(id, { type: 'draftRevision', revision: drafted }, actorOf(res));
     res.status(201).json({ revision: drafted });
   });
@@ -53,7 +53,7 @@ export function revisionRoutes(library: Library): Router {
   });
   router.put('/:id', async (req, res) => {
     const { id, revision } = bodyOf(draftRevisionRequest, req);
-    const amended = statement(revision);
+    const amended = statementOf(revision);
     if (amended.id !== req.params.id)
       throw ProblemError.of('BODY_WRONG', {
         path: 'number',
@@ -176,7 +176,8 @@ export function revisionRoutes(library: Library): Router {
   return router;
 }
 
-function statement(form: z.output<typeof draftRevisionRequest>['revision']): DocumentRevision {
+/** What a form says of a document, as it is kept. */
+export function statementOf(form: z.output<typeof draftRevisionRequest>['revision']): DocumentRevision {
   const { number, revision, title, kind, issued, effective } = form;
   const some = <T>(items: readonly T[]): readonly T[] | undefined => (items.length === 0 ? undefined : items);
   return present({

@@ -16,7 +16,10 @@ const people: Access = { action: 'change who is in the shop', needs: ['manager']
 const clock: Access = { action: 'confirm the clock', needs: ['manager'] };
 const key: Access = { action: "change the shop's key", needs: ['manager'] };
 const library: Access = { action: 'keep the library', needs: ['steward'] };
-const check: Access = { action: 'check a document', needs: ['steward', 'inspector', 'technician'] };
+const check: Access = {
+  action: 'check a document or a model',
+  needs: ['steward', 'inspector', 'technician'],
+};
 const noting: Access = {
   action: 'note what is said of a check',
   needs: ['steward', 'inspector', 'technician'],
@@ -62,13 +65,23 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /instruments': 'signedIn',
   'POST /instruments': instruments,
   'POST /instruments/checks': instruments,
+  'POST /instruments/changes': instruments,
 
   'GET /library': 'signedIn',
   'GET /library/search': 'signedIn',
   'GET /library/governs': 'signedIn',
   'GET /library/models/:id': 'signedIn',
   'GET /library/models/:id/file': 'signedIn',
+  'GET /library/models/:id/versions': 'signedIn',
+  'GET /library/samples': 'signedIn',
+  'GET /library/samples/models/:id': 'signedIn',
+  'POST /library/samples/documents/:id/take': library,
   'POST /library/models': library,
+  'POST /library/models/new': library,
+  'POST /library/models/:id/draft': library,
+  'POST /library/models/:id/draft/drop': library,
+  'POST /library/models/:id/check': check,
+  'POST /library/models/:id/publish': library,
   'POST /library/characteristics': library,
   'POST /library/characteristics/second-look': library,
   'POST /library/characteristics/notes': noting,

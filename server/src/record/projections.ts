@@ -144,6 +144,13 @@ async function projectLibrary(
       await projectionStore.putModel(tx, { id: model.id, name: model.name, maker: model.maker, digest });
       return;
     }
+    case 'modelPublished': {
+      const kept = own(state.models, entry.data.model);
+      if (kept === undefined) return;
+      const { model, digest } = kept;
+      await projectionStore.putModel(tx, { id: model.id, name: model.name, maker: model.maker, digest });
+      return;
+    }
     case 'revisionDrafted':
     case 'rowsImported': {
       const id = entry.type === 'revisionDrafted' ? entry.data.revision.id : entry.data.revision;
@@ -175,6 +182,9 @@ async function projectLibrary(
         new Set([...Object.keys(state.revisions), ...pendingIds(state)]),
       );
       return;
+    case 'modelDrafted':
+    case 'modelDraftDropped':
+    case 'modelChecked':
     case 'importFinished':
     case 'fileAttached':
     case 'revisionChecked':

@@ -83,6 +83,12 @@ export const routes: Routes = [
         loadComponent: () => import('./library/compare.page').then((m) => m.ComparePage),
       },
       {
+        path: 'library/models/:model',
+        title: 'Engine model · Oak Gate',
+        loadComponent: () =>
+          import('./library/model-editor/model-editor.page').then((m) => m.ModelEditorPage),
+      },
+      {
         path: 'library/:revision/edit',
         title: 'Change a draft · Oak Gate',
         canDeactivate: [askBeforeLeaving],

@@ -91,6 +91,10 @@ export class OpenJobPage implements HoldsUnsaved {
   protected readonly draft = signal<JobDraft>(EMPTY);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly busy = signal(false);
+  protected readonly serialHint = computed(() => {
+    const model = this.models()?.find(({ id }) => id === this.draft().model);
+    return model === undefined ? '' : `like ${model.serials}`;
+  });
   protected readonly modelChoices = computed(() =>
     (this.models() ?? []).map(({ id, maker, name }) => ({ value: id, label: `${maker} ${name}` })),
   );

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { instrumentList, unitWord } from '@oak-gate/contract';
+import { instrumentList, samplesView, unitWord } from '@oak-gate/contract';
+import type { SamplesView } from '@oak-gate/contract';
 import * as z from 'zod';
-import { isInDate } from '@oak-gate/core';
+import { digestOf, isInDate, showExact } from '@oak-gate/core';
 import type { Instrument, LengthUnit } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
@@ -25,6 +26,8 @@ interface InstrumentDraft {
   readonly calibratedOn: string;
   readonly dueOn: string;
   readonly blades: string;
+  /** Why one that is registered is changed. */
+  readonly reason: string;
 }
 /** What a gauge of each unit usually shows as its smallest step. */
 const SMALLEST: Readonly<Record<string, string>> = { thou: '1', in: '0.001', mm: '0.01', um: '1' };
@@ -38,7 +41,22 @@ const EMPTY: InstrumentDraft = {
   calibratedOn: '',
   dueOn: '',
   blades: '',
+  reason: '',
 };
+
+/** What is said of a gauge, as it is typed. */
+const figuresOf = ({
+  name,
+  kind,
+  unit,
+  resolution,
+  uncertainty,
+  blades,
+}: Omit<Instrument, 'id'>): Partial<InstrumentDraft> => ({
+  ...{ name, kind, unit, blades: blades.map(({ text }) => text).join(' ') },
+  resolution: showExact(resolution, unit),
+  uncertainty: uncertainty === 0 ? '0' : showExact(uncertainty, unit),
+});
 
 /** The register: what is measured with, what it really has, and until when it may be used. */
 @Component({
@@ -51,6 +69,7 @@ const EMPTY: InstrumentDraft = {
 export class InstrumentsPage {
   private readonly api = inject(Api);
   private readonly asker = inject(Asker);
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   private readonly view = inject(Store).selectSignal(sessionFeature.selectView);
   protected readonly instruments = signal<readonly Instrument[] | undefined>(undefined);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
@@ -67,11 +86,21 @@ export class InstrumentsPage {
     { value: 'mm', label: 'mm' },
     { value: 'um', label: 'µm' },
   ];
+  /** The one that is changed; nothing where a new one is registered. */
+  protected readonly changed = signal<Instrument | undefined>(undefined);
+  protected readonly samples = signal<SamplesView['instruments']>([]);
+  protected readonly sampleChoices = computed(() =>
+    this.samples().map(({ id, name, unit }) => ({ value: id, label: `${name}, in ${unitWord(unit)}` })),
+  );
+  protected readonly mayKeep = computed(
+    () => this.person()?.roles.some((role) => role === 'steward' || role === 'manager') === true,
+  );
   protected readonly blades = computed(() => readBlades(this.draft()?.blades ?? ''));
   protected readonly missing = computed(() => {
     const draft = this.draft();
     if (draft === undefined) return [];
-    const { id, name, resolution, uncertainty, calibratedOn, dueOn, kind } = draft;
+    const { id, name, resolution, uncertainty, calibratedOn, dueOn, kind, reason } = draft;
+    const isNew = this.changed() === undefined;
     return unsaid({
       id: isSaid(id),
       name: isSaid(name),
@@ -79,8 +108,9 @@ export class InstrumentsPage {
         kind === 'sizeGauge' || this.blades().length > 0,
       'smallest step': isSaid(resolution),
       uncertainty: isSaid(uncertainty),
-      'checked on': isSaid(calibratedOn),
-      'due again on': isSaid(dueOn),
+      'checked on': !isNew || isSaid(calibratedOn),
+      'due again on': !isNew || isSaid(dueOn),
+      'why it is changed': isNew || isSaid(reason),
     });
   });
 
@@ -94,10 +124,31 @@ export class InstrumentsPage {
   }
   protected start(): void {
     this.draft.set(EMPTY);
+    this.changed.set(undefined);
     this.problem.set(undefined);
+    void this.api.get('/api/library/samples', samplesView).then((answer) => {
+      if (answer.ok) this.samples.set(answer.value.instruments);
+    });
+  }
+  /** What a gauge of its kind usually has; the id and the dates are of the one in the hand. */
+  protected copySample(id: string): void {
+    const sample = this.samples().find((each) => each.id === id);
+    if (sample === undefined) return;
+    const { id: _, blades, ...rest } = sample;
+    this.change({ ...rest, blades: blades.join(' ') });
+  }
+  protected copy({ id: _, ...from }: Instrument): void {
+    this.start();
+    this.change(figuresOf(from));
+  }
+  protected begin(instrument: Instrument): void {
+    this.problem.set(undefined);
+    this.changed.set(instrument);
+    this.draft.set({ ...EMPTY, id: instrument.id, ...figuresOf(instrument) });
   }
   protected leave(): void {
     this.draft.set(undefined);
+    this.changed.set(undefined);
     this.problem.set(undefined);
   }
   protected change(part: Partial<InstrumentDraft>): void {
@@ -118,16 +169,30 @@ export class InstrumentsPage {
   protected async register(): Promise<void> {
     const draft = this.draft();
     if (draft === undefined) return;
+    const { reason, calibratedOn, dueOn, ...said } = draft;
     const instrument = {
-      ...draft,
+      ...said,
       id: draft.id.trim(),
       name: draft.name.trim(),
       blades: draft.kind === 'sizeGauge' ? [] : this.blades(),
     };
-    const answer = await this.api.post('/api/instruments', { id: newId(), instrument }, z.unknown());
+    const before = this.changed();
+    const answer =
+      before === undefined
+        ? await this.api.post(
+            '/api/instruments',
+            { id: newId(), instrument: { ...instrument, calibratedOn, dueOn } },
+            z.unknown(),
+          )
+        : await this.api.post(
+            '/api/instruments/changes',
+            { id: newId(), instrument, seen: digestOf(before), reason },
+            z.unknown(),
+          );
     this.problem.set(answer.ok ? undefined : answer.problem);
     if (!answer.ok) return;
     this.draft.set(undefined);
+    this.changed.set(undefined);
     await this.look();
   }
   protected async checked({ id, name }: Instrument): Promise<void> {

@@ -16,7 +16,8 @@ import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
 import { CharacteristicList } from './characteristic-list';
 import { STATE_WORDS } from './kind-words';
-import { KIND_WORDS } from '@oak-gate/contract';
+import { CLASS_WORDS, KIND_WORDS, readModelDraft } from '@oak-gate/contract';
+import { ModelKeep } from './model-editor/model-keep';
 import { KindOrders } from './kind-orders';
 
 const TABS = [
@@ -43,6 +44,7 @@ const HIT_WORDS = {
 })
 export class LibraryPage {
   private readonly api = inject(Api);
+  private readonly keep = inject(ModelKeep);
   private readonly location = inject(Location);
   private readonly router = inject(Router);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
@@ -52,6 +54,7 @@ export class LibraryPage {
   protected readonly tabs = TABS;
   protected readonly shown = computed(() => TABS.find(({ id }) => id === this.tab())?.id ?? 'documents');
   protected readonly kindWords = KIND_WORDS;
+  protected readonly classWords = CLASS_WORDS;
   protected readonly stateWords = STATE_WORDS;
   protected readonly hitWords = HIT_WORDS;
   protected readonly view = signal<LibraryView | undefined>(undefined);
@@ -115,6 +118,15 @@ export class LibraryPage {
       return;
     }
     const answer = await this.api.post('/api/library/models', { id: newId(), file: read.value }, z.unknown());
+    // A file with faults is no dead end: it opens in the editor, with every fault at its field.
+    const draft = answer.ok || answer.problem.code !== 'BODY_WRONG' ? undefined : readModelDraft(read.value);
+    if (draft !== undefined) {
+      this.keep.fromFile.set(draft);
+      // Of a model that is there it is the next version; else a model of its own.
+      const known = this.view()?.models.some(({ id }) => id === draft.draft.id) === true;
+      await this.router.navigate(['/library/models', known ? draft.draft.id : 'new']);
+      return;
+    }
     this.problem.set(answer.ok ? undefined : answer.problem);
     if (answer.ok) await this.look();
   }

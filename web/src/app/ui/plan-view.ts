@@ -156,7 +156,7 @@ function crankLine(job: JobState, layout: Layout, places: readonly PlaceStatus[]
 const isOnCrank = ({ journals = [] }: Layout, journal: string | undefined): boolean =>
   journals.some(({ id, kind }) => id === journal && (kind === 'main' || kind === 'crankpin'));
 /** Mains with the crankpins that lie between them, as many in each bay. */
-function alongCrank(journals: readonly Journal[]): readonly Journal[] {
+export function alongCrank(journals: readonly Journal[]): readonly Journal[] {
   const [mains, pins] = (['main', 'crankpin'] as const).map((kind) =>
     journals.filter((each) => each.kind === kind),
   );

@@ -1,0 +1,152 @@
+import {
+  DATUMS,
+  EMPTY_MODEL,
+  ENGINE_CLASSES,
+  JOURNAL_KINDS,
+  LENGTH_UNITS,
+  LINERS,
+  plateOf,
+} from '@oak-gate/core';
+import type { ModelDraft, ModelPath } from '@oak-gate/core';
+import * as z from 'zod';
+import { engineModelFile } from './model-file';
+
+/** What a file says wrongly, and where. */
+export interface FileFault {
+  readonly path: ModelPath;
+  readonly words: string;
+}
+export interface ReadDraft {
+  readonly draft: ModelDraft;
+  /** What could not be read as it stands there: somebody looks at it before the model is kept. */
+  readonly faults: readonly FileFault[];
+}
+
+const words = z.coerce.string().max(300).catch('');
+const some = <T extends z.ZodType>(item: T) => z.array(item).catch([]);
+const ids = some(words);
+const figure = z
+  .object({ text: words, unit: z.enum(LENGTH_UNITS).catch('mm') })
+  .catch({ text: '', unit: 'mm' });
+const named = { id: words, label: words };
+const purposed = { ...named, for: ids };
+const LOST = { id: '', label: '' };
+const isTold = <T>(value: T | undefined): value is T => value !== undefined;
+/** Left out where it says nothing that can be used. */
+const maybe = <T extends z.ZodType>(item: T) => z.optional(item).catch(undefined);
+
+const lenientLayout = z.object({
+  arrangement: z.enum(['inline', 'flat', 'v']).catch('inline'),
+  frontLabel: words,
+  liners: maybe(z.enum(LINERS)),
+  crown: maybe(z.literal('relieved')),
+  regrind: maybe(
+    z.array(z.object({ journals: z.enum(JOURNAL_KINDS), standard: figure, undersizes: some(figure) })),
+  ),
+  banks: some(
+    z
+      .object({ ...named, side: z.enum(['left', 'right', 'middle']).catch('middle') })
+      .catch({ ...LOST, side: 'middle' }),
+  ),
+  cylinders: some(
+    z.object({ ...named, bank: words, row: z.number().catch(0) }).catch({ ...LOST, bank: '', row: 0 }),
+  ),
+  grooves: some(
+    z
+      .object({
+        ...named,
+        members: some(
+          z
+            .object({
+              ...named,
+              kind: z.enum(['compression', 'scraper', 'oil', 'rail']).catch('compression'),
+              expander: z.boolean().catch(false),
+            })
+            .catch({ ...LOST, kind: 'compression', expander: false }),
+        ),
+      })
+      .catch({ ...LOST, members: [] }),
+  ),
+  stations: some(
+    z
+      .object({
+        ...named,
+        datum: z.enum(DATUMS).catch('deck'),
+        distance: figure,
+        members: some(z.object({ groove: words, member: words }).catch({ groove: '', member: '' })),
+        for: maybe(z.array(z.string())),
+        only: maybe(z.literal('wornBore')),
+      })
+      .catch({ ...LOST, datum: 'deck', distance: { text: '', unit: 'mm' }, members: [] }),
+  ),
+  ringTravel: maybe(z.object({ upper: z.string(), lower: z.string() })),
+  heads: some(z.object({ ...named, cylinders: ids }).catch({ ...LOST, cylinders: [] })),
+  journals: some(
+    z
+      .object({ ...named, kind: z.enum(JOURNAL_KINDS).catch('main'), cylinders: ids })
+      .catch({ ...LOST, kind: 'main', cylinders: [] }),
+  ),
+  directions: some(z.object(purposed).catch({ ...LOST, for: [] })),
+  points: some(z.object({ ...purposed, clock: maybe(z.number()) }).catch({ ...LOST, for: [] })),
+  fasteners: some(z.object(purposed).catch({ ...LOST, for: [] })),
+  notApplicable: some(
+    z
+      .object({
+        characteristic: words,
+        groove: words,
+        member: words,
+        station: maybe(z.string()),
+        reason: words,
+      })
+      .catch({ characteristic: '', groove: '', member: '', reason: '' }),
+  ),
+});
+const lenientModel = z.object({
+  id: words,
+  maker: words,
+  name: words,
+  engineClass: z.enum(ENGINE_CLASSES).catch('heavyDiesel'),
+  serialPattern: words,
+  bore: figure,
+  rebore: maybe(z.object({ oversizes: some(figure), cleanUp: figure })),
+  layout: lenientLayout.catch(lenientLayout.parse({})),
+});
+
+/**
+ * A model file for changing it, whatever is wrong with it: what can be read stands in the draft, and everything that cannot is told
+ * with its place.
+ * @returns undefined where it is no model file at all
+ */
+export function readModelDraft(file: unknown): ReadDraft | undefined {
+  const outer = z
+    .object({ format: z.literal('oak-gate/engine-model'), model: z.looseObject({}) })
+    .safeParse(file);
+  if (!outer.success) return undefined;
+  const strict = engineModelFile.safeParse(file);
+  const loose = lenientModel.parse(outer.data.model);
+  // Kinds of part are kept as they are, where they are right: nobody draws them.
+  const partKinds = strict.success ? strict.data.model.layout.partKinds : undefined;
+  const draft = withoutGaps({
+    ...EMPTY_MODEL,
+    ...loose,
+    layout: { ...loose.layout, ...(partKinds === undefined ? {} : { partKinds }) },
+    plate: plateOf(loose.serialPattern) ?? null,
+  }) as ModelDraft;
+  const faults = strict.success
+    ? []
+    : strict.error.issues
+        .map(({ path, message }) => ({
+          path: path.filter((each) => typeof each !== 'symbol'),
+          words: message,
+        }))
+        .map(({ path, words: said }) => ({ path: path[0] === 'model' ? path.slice(1) : path, words: said }));
+  return { draft, faults };
+}
+/** Without keys that have no value: a draft says a thing or does not have it. */
+function withoutGaps(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(withoutGaps);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).flatMap(([key, each]) => (isTold(each) ? [[key, withoutGaps(each)]] : [])),
+  );
+}
