@@ -3,6 +3,7 @@ const CORE_LAYERS = [
   ['kernel'],
   ['quantity', 'record'],
   ['people', 'engines', 'instruments'],
+  ['route'],
   ['library'],
   ['evidence'],
   ['bench'],

@@ -9,6 +9,7 @@ export * from './library/check-note';
 export * from './library/schemas';
 export * from './library/model-view';
 export * from './library/samples';
+export * from './library/route-view';
 export * from './release/schemas';
 export * from './release/remark-schemas';
 export * from './job/earlier-job';

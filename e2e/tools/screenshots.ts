@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { limitChoices, openMatters } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { at, choose } from '../src/support/pages';
+import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
 import { ApiTablet } from '../src/support/tablet';
 
@@ -45,12 +45,6 @@ await teo.bytes(
   `/api/library/revisions/${encodeURIComponent(drafted)}/rows?command=${randomUUID()}&name=SM-52.csv`,
   readFileSync(join(root, 'demo/documents/SM-52-rev-4.csv')),
 );
-const NAMES: Readonly<Record<string, string>> = {
-  'Ring end gap, top': 'Top compression ring, 1.0 in from the deck',
-  'Ring end gap, second': 'Second compression ring, 1.0 in from the deck',
-  'Rail end gap, upper': 'Oil ring, upper rail, 1.0 in from the deck',
-  'Rail end gap, lower': 'Oil ring, lower rail, 1.0 in from the deck',
-};
 
 /** The limit of the top ring, on which two documents contradict each other, is chosen and looked at. */
 async function decideTopRing(): Promise<void> {
@@ -117,25 +111,16 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'table-import',
+    name: 'model-editor',
     who: 'teo-lindqvale',
-    path: `/library/${encodeURIComponent(drafted)}/import`,
+    path: '/library/models/T3-29',
     then: async (page) => {
+      await page.getByRole('button', { name: 'Make a next version' }).click();
+      await page.locator('app-model-questions button.top', { hasText: 'Rings' }).click();
       await page
-        .locator('input[type=file]')
-        .setInputFiles(join(root, 'demo/imports/SM-52-rev-5-as-printed.csv'));
-      for (const [name, where] of Object.entries(NAMES)) {
-        const named = page.getByRole('group', { name });
-        await choose(page, named, 'What is measured', 'Ring end gap');
-        await choose(page, named, 'Where', where);
-        await page.waitForTimeout(300);
-      }
-      const rod = page.getByRole('group', { name: 'Rod bearing clearance' });
-      await choose(page, rod, 'What is measured', 'Rod bearing clearance');
-      await page.getByText('questions wait').waitFor();
-      await page.locator('section.fits').evaluate((fits) => {
-        fits.scrollIntoView();
-      });
+        .getByRole('button', { name: /Upper scraper/ })
+        .first()
+        .click();
     },
   },
   {

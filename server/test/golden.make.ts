@@ -8,6 +8,7 @@ import {
   baseValue,
   currentPin,
   currentReading,
+  digestOf,
   gateRule,
   nanometres,
   openMatters,
@@ -19,6 +20,7 @@ import {
 } from '@oak-gate/core';
 import type {
   Actor,
+  Instrument,
   JobDraft,
   JobState,
   LibraryCommand,
@@ -221,6 +223,26 @@ test('the corpus of this format', async () => {
       blades: ['0.025', '0.050', '0.075', '0.100'],
     },
   });
+  // A gauge lost a blade; a model is drafted, dropped, drafted again, looked at and published; a route is made and put away.
+  const gauges = (await teoAt.get('/api/instruments')).body as Instrument[];
+  const strip = gauges.find(({ id }) => id === 'PS-1')!;
+  const { calibratedOn: _, dueOn: __, ...said } = strip;
+  await teoAt.post('/api/instruments/changes', {
+    id: randomUUID(),
+    instrument: { ...said, resolution: '0.025', uncertainty: '0.01', blades: ['0.025', '0.050', '0.075'] },
+    ...{ seen: digestOf(strip), reason: 'the card was torn' },
+  });
+  const before = await library.model('VA-4-330');
+  const next = { ...before, layout: { ...before.layout, frontLabel: 'airscrew end' } };
+  const draftNext = () => lib({ type: 'draftModel', model: next, seen: digestOf(before) });
+  await draftNext();
+  await lib({ type: 'dropModelDraft', model: before.id, reason: 'too early' });
+  await draftNext();
+  await library.run({ type: 'checkModel', model: before.id, digest: digestOf(next) }, perrin);
+  await lib({ type: 'publishModel', model: before.id });
+  const ours = { ...services.catalogue.routes[0]!, id: 'ring-gaps-2', covers: 'ring end gaps, ours' };
+  await lib({ type: 'keepRoute', route: ours, seen: null, reason: 'the yard wants it so' });
+  await lib({ type: 'putRouteAway', route: ours.id, reason: 'nobody goes it' });
   for (const [characteristic, asked] of [
     ['boreTop', true],
     ['boreTop', false],

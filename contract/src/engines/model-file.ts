@@ -1,6 +1,6 @@
-import { asDrafted, decimalLength, EMPTY_MODEL, modelFaults, plateOf } from '@oak-gate/core';
-import type { EngineModel, ModelDraft, ModelPath, PrintedLength } from '@oak-gate/core';
-import { id, lengthUnit, name } from '../common/values';
+import { asDrafted, decimalLength, modelFaults } from '@oak-gate/core';
+import type { EngineModel, ModelPath, PrintedLength } from '@oak-gate/core';
+import { lengthUnit } from '../common/values';
 import { modelFaultWords } from '../words/model-fault-words';
 import * as z from 'zod';
 import { modelWith } from './schemas';

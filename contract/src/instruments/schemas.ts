@@ -49,11 +49,11 @@ const form = {
 type Form = z.output<z.ZodObject<typeof form>>;
 /** Its figures as lengths; what is none of them is told with its path. */
 function withLengths<F extends Form>(said: F, context: z.RefinementCtx) {
-  let isWrong = false;
+  const wrong: string[] = [];
   const figure = (value: string, path: readonly (string | number)[], zeroAllowed = false): PrintedLength => {
     const nm = decimalLength(value.replace(',', '.'), said.unit);
     if (nm !== undefined && (zeroAllowed || nm > 0)) return { text: value, unit: said.unit, nm };
-    isWrong = true;
+    wrong.push(value);
     context.addIssue({
       code: 'custom',
       path: ['instrument', ...path],
@@ -64,7 +64,9 @@ function withLengths<F extends Form>(said: F, context: z.RefinementCtx) {
   const resolution = figure(said.resolution, ['resolution']);
   const uncertainty = figure(said.uncertainty, ['uncertainty'], true);
   const blades = said.blades.map((blade, i) => figure(blade, ['blades', i]));
-  return isWrong ? z.NEVER : { ...said, resolution: resolution.nm, uncertainty: uncertainty.nm, blades };
+  return wrong.length > 0
+    ? z.NEVER
+    : { ...said, resolution: resolution.nm, uncertainty: uncertainty.nm, blades };
 }
 export const registerInstrumentRequest = z
   .strictObject({

@@ -54,6 +54,7 @@ import * as z from 'zod';
 import { checkNote, checkNotes } from './check-note';
 import { characteristic, engineModel, fitAddress, partKind } from '../engines/schemas';
 import { samePerson } from '../people/schemas';
+import { route } from '../release/schemas';
 
 const BOUND = z.enum(['min', 'max', 'serviceMin', 'serviceMax']);
 export const documentKind = z.enum(DOCUMENT_KINDS);
@@ -150,6 +151,8 @@ export const libraryEventData = {
   revisionChecked: z.object({ revision: name, digest: sha256, samePerson: samePerson.nullable() }),
   revisionPublished: z.object({ revision: name, digest: sha256, secondLook: text(300) }),
   revisionWithdrawn: z.object({ revision: name, reason, then: z.enum(AFTER_WITHDRAWAL) }),
+  routeKept: z.object({ route, reason }),
+  routePutAway: z.object({ route: id, reason }),
   characteristicDefined: z.object({ characteristic }),
   temperaturesAsked: z.object({ characteristic: id, asked: z.boolean() }),
   secondLookAsked: z.object({

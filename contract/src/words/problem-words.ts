@@ -1,6 +1,7 @@
 import { kindOfSlot, plateOf } from '@oak-gate/core';
-import type { Axis, Problem, ProblemCode, ProblemData, Role } from '@oak-gate/core';
+import type { Axis, Problem, ProblemCode, ProblemData, Role, ShopRouteFault } from '@oak-gate/core';
 import { AXIS_WORDS, partWords } from './place-words';
+import { shopRouteFaultWords } from './route-words';
 
 import { SERVER_PROBLEM_WORDS } from './server-problem-words';
 import type { ServerProblemData, Words } from './server-problem-words';
@@ -238,6 +239,21 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what: 'Nobody is named who compared the rows with the paper',
     where: revision,
     next: 'Name the second person who looked.',
+  }),
+  ROUTE_MOVED: ({ route }) => ({
+    what: `Somebody changed the route “${route}” meanwhile`,
+    where: route,
+    next: 'Look at it as it stands now, then change it again.',
+  }),
+  ROUTE_NOT_OURS: ({ route }) => ({
+    what: 'This route ships with the program, and is not put away',
+    where: route,
+    next: 'Copy it and change the copy, or leave it: nobody has to open a job on it.',
+  }),
+  ROUTE_CANNOT: ({ route, fault }) => ({
+    what: `No job could go this route: ${shopRouteFaultWords(fault as ShopRouteFault)}`,
+    where: route,
+    next: 'Mend that; what you changed besides is still there.',
   }),
   GAUGE_MOVED: ({ instrument }) => ({
     what: `Somebody changed ${instrument} meanwhile`,

@@ -20,7 +20,7 @@ export function withLabel(draft: ModelDraft, set: Labelled, index: number, label
   const items: readonly { readonly label: string }[] = draft.layout[set] ?? [];
   return withLayout(draft, {
     [set]: items.map((each, i) => (i === index ? { ...each, label } : each)),
-  } as Partial<DraftLayout>);
+  });
 }
 
 /**

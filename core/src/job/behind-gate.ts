@@ -8,7 +8,7 @@ import { currentPin } from '../library/limit-in-force';
 import { lateInstruments } from '../findings/decide-findings';
 import { signatureOf } from '../release/gates';
 import { notesAbout } from '../release/open-matters';
-import type { GateRule } from '../release/route';
+import type { GateRule } from '../route/route';
 import type { JobCommand, JobDraft } from './job-commands';
 import type { JobState } from './job-state';
 

@@ -8,7 +8,7 @@ import type { Result } from '../kernel/result';
 import { decideGates } from '../release/decide-gates';
 import { signatureOf } from '../release/gates';
 import { decideRemarks } from '../release/remarks';
-import type { GateRule } from '../release/route';
+import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';

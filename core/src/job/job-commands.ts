@@ -6,7 +6,7 @@ import type { GateCommand, GateFacts } from '../release/decide-gates';
 import type { RemarkCommand } from '../release/remarks';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
-import type { Route } from '../release/route';
+import type { Route } from '../route/route';
 import type { CheckedDocument, CylinderFacts, SaidFacts } from '../release/arrival';
 import type { PartRef } from '../engines/parts';
 import type { Actor } from '../kernel/actor';

@@ -12,7 +12,7 @@ import { ARRIVAL_EVENTS, restatedOfParts } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
 import { REMARK_EVENTS } from '../release/remarks';
-import type { Route } from '../release/route';
+import type { Route } from '../route/route';
 import type { JobState } from './job-state';
 
 /**

@@ -57,6 +57,13 @@ export interface ProblemData {
   REVISION_PUBLISHED: { readonly revision: string };
   REVISION_EMPTY: { readonly revision: string };
   SECOND_LOOK_MISSING: { readonly revision: string };
+  ROUTE_MOVED: { readonly route: string };
+  ROUTE_NOT_OURS: { readonly route: string };
+  ROUTE_CANNOT: {
+    readonly route: string;
+    /** What keeps it from being followed, as `ShopRouteFault` says it. */
+    readonly fault: { readonly kind: string };
+  };
   GAUGE_MOVED: { readonly instrument: string };
   MODEL_MOVED: { readonly model: string };
   MODEL_SAME: { readonly model: string };

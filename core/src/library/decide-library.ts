@@ -2,33 +2,26 @@ import { inputFault, quantityOf } from '../engines/characteristic';
 import { own } from '../kernel/own';
 import type { Characteristic } from '../engines/characteristic';
 import { holdsOneOf } from '../kernel/actor';
-import type { Actor, Role } from '../kernel/actor';
+import type { Role } from '../kernel/actor';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { secondLook } from '../people/second-person';
-import type { SecondPersonPolicy } from '../people/second-person';
 import type { DocumentRevision } from './document';
 import { sameData } from '../kernel/same-data';
 import { decimalLength } from '../quantity/decimal-length';
 import type { UnitKind } from '../quantity/figure';
 import type { PrintedLength } from '../quantity/printed-length';
 import { decideCheckNote } from './check-note';
-import { decideModel } from './model-versions';
+import { decideModel } from './decide-model';
+import type { LibraryFacts } from './library-facts';
+import { decideRoute } from './shop-routes';
 import type { LibraryCommand } from './library-commands';
 import type { LibraryEvent } from './library-events';
 import { revisionDigest } from './library-state';
 import type { KeptRevision, LibraryState } from './library-state';
 
-/** What the world says at the moment of a command on the library. */
-export interface LibraryFacts {
-  readonly by: Actor;
-  readonly at: string;
-  readonly secondPerson: SecondPersonPolicy;
-  /** Characteristics that ship: a shop adds to them and does not change them. */
-  readonly shipped: readonly Characteristic[];
-}
 type Decided = Result<readonly LibraryEvent[], Problem>;
 /** What is tightened is not measured at a place. */
 const TIGHTENED: readonly UnitKind[] = ['torque', 'angle'];
@@ -50,6 +43,9 @@ export function decideLibrary(state: LibraryState, command: LibraryCommand, fact
     case 'dropModelDraft':
     case 'publishModel':
       return decideModel(state, command, facts);
+    case 'keepRoute':
+    case 'putRouteAway':
+      return decideRoute(state, command, facts);
     case 'draftRevision': {
       const { revision } = command;
       if (Object.hasOwn(state.revisions, revision.id))

@@ -5,11 +5,13 @@ import type { EngineClass } from '../engines/engine-model';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { AfterWithdrawal, ImportedDraft } from './library-state';
 import type { CheckNoteCommand } from './check-note';
-import type { ModelCommand } from './model-versions';
+import type { ModelCommand } from './kept-model';
+import type { RouteCommand } from './shop-routes';
 import type { DocumentKind } from './limit-row';
 
 export type LibraryCommand =
   | ModelCommand
+  | RouteCommand
   | { readonly type: 'draftRevision'; readonly revision: DocumentRevision }
   | { readonly type: 'amendDraft'; readonly revision: DocumentRevision }
   | {

@@ -6,16 +6,11 @@ import type { SamePerson } from '../people/second-person';
 import { clockPutRight, clockSteppedBack, event } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
-import type {
-  AfterWithdrawal,
-  ImportedDraft,
-  KeptRevision,
-  LibraryStamp,
-  LibraryState,
-  SecondLook,
-} from './library-state';
+import type { AfterWithdrawal, ImportedDraft, KeptRevision, LibraryState, SecondLook } from './library-state';
 import type { CheckNote } from './check-note';
-import type { KeptModel, ModelVersion } from './model-versions';
+import type { KeptModel, ModelVersion } from './kept-model';
+import type { LibraryStamp } from './library-stamp';
+import type { Route } from '../route/route';
 import type { DocumentKind } from './limit-row';
 
 const library = <D>() => event<D, LibraryState>();
@@ -145,6 +140,14 @@ export const LIBRARY_EVENTS = {
   }>()(1, (state, { revision, ...withdrawn }, stamp) =>
     changed(state, revision, { withdrawn: { ...stampOf(stamp), ...withdrawn } }),
   ),
+  /** A route of the shop, or that one changed: jobs that are opened from now on go it. */
+  routeKept: library<{ readonly route: Route; readonly reason: string }>()(1, ({ routes }, { route }) => ({
+    routes: { ...routes, [route.id]: route },
+  })),
+  routePutAway: library<{ readonly route: string; readonly reason: string }>()(1, (state, { route }) => {
+    const { [route]: _, ...routes } = state.routes;
+    return { routes };
+  }),
   characteristicDefined: library<{ readonly characteristic: Characteristic }>()(
     1,
     ({ characteristics }, { characteristic }) => ({

@@ -6,15 +6,11 @@ import { digestOf } from '../record/digest';
 import type { AttachedFile, DocumentRevision, LimitFile, LimitRow } from './document';
 import type { JudgingFor, JudgingSaid } from './judging';
 import type { KeptCheckNote } from './check-note';
-import type { KeptModel } from './model-versions';
+import type { KeptModel } from './kept-model';
+import type { LibraryStamp } from './library-stamp';
+import type { Route } from '../route/route';
 import type { DocumentKind } from './limit-row';
 
-/** Who did something in the library, and when. */
-export interface LibraryStamp {
-  readonly id: string;
-  readonly by: string;
-  readonly at: string;
-}
 /** A revision as it is kept: drafted, checked, published, and at the end overtaken or withdrawn. */
 export interface KeptRevision {
   readonly revision: DocumentRevision;
@@ -52,6 +48,8 @@ export interface SecondLook {
 export interface LibraryState {
   readonly models: Readonly<Record<string, KeptModel>>;
   readonly revisions: Readonly<Record<string, KeptRevision>>;
+  /** Routes of the shop: one with the id of a route that ships stands in its place. */
+  readonly routes: Readonly<Record<string, Route>>;
   /** What the shop measures beyond the catalogue that ships. */
   readonly characteristics: Readonly<Record<string, Characteristic>>;
   /** Of which characteristics the shop reads temperatures with every reading. */
@@ -69,6 +67,7 @@ export interface LibraryState {
 }
 export const EMPTY_LIBRARY: LibraryState = {
   models: {},
+  routes: {},
   revisions: {},
   characteristics: {},
   temperatures: [],

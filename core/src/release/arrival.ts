@@ -12,7 +12,7 @@ import type { EngineFact, RestatedFact } from '../library/limit-notes';
 import type { DiameterBasis } from '../library/limits-pin';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
-import type { Route } from './route';
+import type { Route } from '../route/route';
 
 /** What is known of the engine when it comes in. */
 export interface EngineFacts {

@@ -15,8 +15,8 @@ import { statementAgain, STATEMENT_VERSION } from './statement/gate-statement';
 import { SECTIONS_NOW } from './statement/sections';
 import { signatureOf } from './gates';
 import type { GateEvent, GateSignature } from './gates';
-import { restingOn, sheetsBehind } from './route';
-import type { GateRule, Stage } from './route';
+import { restingOn, sheetsBehind } from '../route/route';
+import type { GateRule, Stage } from '../route/route';
 
 export type GateCommand =
   | {

@@ -8,8 +8,8 @@ import type { GatesState } from './gates';
 import { openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
 import { sheetPlaces } from '../bench/places';
-import { gateOf, restsOn, sheetsBehind } from './route';
-import type { Condition, GateRule, Stage } from './route';
+import { gateOf, restsOn, sheetsBehind } from '../route/route';
+import type { Condition, GateRule, Stage } from '../route/route';
 
 export type GateSlice = ArrivalState & GatesState & MattersSlice;
 

@@ -2,7 +2,7 @@ import type { SamePerson } from '../people/second-person';
 import type { Actor } from '../kernel/actor';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
-import type { Stage } from './route';
+import type { Stage } from '../route/route';
 
 export interface GateSignature {
   readonly seq: number;

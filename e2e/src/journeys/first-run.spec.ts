@@ -20,6 +20,8 @@ test('an empty folder becomes a shop that seals its first record, and verifies i
   await page.getByLabel('PIN').fill('5821');
   await page.getByRole('button', { name: 'Open the shop' }).click();
 
+  await page.waitForURL('**/setting-up');
+  await page.getByRole('link', { name: 'Add people' }).click();
   await page.waitForURL('**/shop');
   const before = page.getByRole('region', { name: 'Before the first seal' });
   for (const role of ['a technician', 'an inspector', 'a releaser']) await expect(before).toContainText(role);

@@ -497,15 +497,15 @@ test('the shop sets which kind is stronger, and adds what it measures', async ({
   await expect(kinds.first()).toHaveText(second);
 
   await page.getByRole('link', { name: 'What is measured' }).click();
-  await page.getByRole('button', { name: 'Add one' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Pin ovality');
-  await page.getByLabel('Short name in tables').fill('Pin Ovality');
+  await page.getByRole('link', { name: 'Add one' }).click();
+  await page.getByLabel('What it is called').fill('Pin ovality');
   await page.getByLabel('What is measured').fill('largest less smallest diameter of a pin');
-  await page.getByLabel('Usual tool').fill('micrometer');
-  await page.getByRole('button', { name: 'Add to the catalogue' }).click();
-  await expect(page.getByRole('alert')).toBeVisible();
-  await page.getByLabel('Short name in tables').fill('pinOvality');
-  await page.getByRole('button', { name: 'Add to the catalogue' }).click();
+  await page.getByLabel('Its usual tool').fill('micrometer');
+  await expect(page.getByText('Still to be filled in: parts it depends on')).toBeVisible();
+  await page.getByLabel('Parts it depends on').press('Enter');
+  await page.getByRole('option', { name: 'pin', exact: true }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Add it to the catalogue' }).click();
   await expect(page.getByRole('row', { name: /Pin ovality/ })).toContainText('ours');
   await server.remove();
 });

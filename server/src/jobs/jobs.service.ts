@@ -12,9 +12,9 @@ import {
   signatureOf,
   EMPTY_LIBRARY,
   own,
+  routesOf,
 } from '@oak-gate/core';
 import type { Actor, EarlierJob, EngineFacts, JobCommand, JobState, Nanometres, Route } from '@oak-gate/core';
-import type { Catalogue } from '../catalogue';
 import type { Tx } from '../db/open';
 import { orThrow, ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
@@ -200,7 +200,7 @@ export class Jobs {
       modelName: `${model.maker} ${model.name}`,
     };
     const { number, duty, reason } = request.job;
-    const route = routeAsked(catalogue, request.route);
+    const route = routeAsked(routesOf(catalogue.routes, library), request.route);
     const pin = pinToday(this.services, model, { ...engine, duty }, route, 1, at.slice(0, 10));
     const opening = {
       job: {
@@ -228,7 +228,7 @@ export class Jobs {
 }
 
 /** @throws ProblemError ROUTE_UNKNOWN */
-function routeAsked({ routes }: Catalogue, asked: string | undefined): Route {
+function routeAsked(routes: readonly Route[], asked: string | undefined): Route {
   const route = asked === undefined ? routes[0] : routes.find(({ id }) => id === asked);
   if (route !== undefined) return route;
   throw ProblemError.of('ROUTE_UNKNOWN', { route: asked ?? '', known: routes.map(({ id }) => id) });

@@ -18,6 +18,7 @@ import {
   judgingOf,
   pinContext,
   revisionState,
+  routesOf,
   whatIsSaid,
   own,
 } from '@oak-gate/core';
@@ -32,6 +33,7 @@ import { importRoutes } from './import.routes';
 import { modelRoutes } from './model.routes';
 import { Library } from './library.service';
 import { revisionRoutes } from './revision.routes';
+import { routeRoutes } from './route.routes';
 import { sampleRoutes } from './samples.routes';
 import { searchLibrary } from './search';
 import { tableRoutes } from './table.routes';
@@ -107,6 +109,7 @@ export function libraryRoutes(services: Services): Router {
 
   router.use('/models', modelRoutes(library));
   router.use('/samples', sampleRoutes(library));
+  router.use('/routes', routeRoutes(library));
   router.use('/imports', importRoutes(library));
   router.use('/revisions', tableRoutes(library));
   router.use('/revisions', revisionRoutes(library));
@@ -184,7 +187,7 @@ function listView(library: Library, state: LibraryState, asked: string): Library
           ? judgingOf({ shop: own(state.judging, 'shop') ?? UNSAID }, 'aircraft')
           : judgingOf(state.judging, of),
     })),
-    routes: catalogue.routes.map(({ id, covers, classes }) => ({
+    routes: routesOf(catalogue.routes, state).map(({ id, covers, classes }) => ({
       id,
       covers,
       ...(classes === undefined ? {} : { classes }),

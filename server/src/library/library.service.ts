@@ -60,6 +60,7 @@ export class Library {
             at,
             secondPerson: ledger.known(PEOPLE)?.shop?.secondPerson ?? 'required',
             shipped: catalogue.characteristics,
+            shippedRoutes: catalogue.routes,
           }),
         );
         keep?.();

@@ -4,7 +4,7 @@ import { engineModelFile, takeSampleRequest } from '@oak-gate/contract';
 import type { SamplesView } from '@oak-gate/contract';
 import { own, revisionId } from '@oak-gate/core';
 import { Router } from 'express';
-import { readDemo } from '../demo/demo-files';
+import { readDemo } from '../demo';
 import { actorOf } from '../people';
 import { bodyOf, checked } from '../platform/body';
 import { ProblemError } from '../platform/problem-error';

@@ -182,6 +182,8 @@ async function projectLibrary(
         new Set([...Object.keys(state.revisions), ...pendingIds(state)]),
       );
       return;
+    case 'routeKept':
+    case 'routePutAway':
     case 'modelDrafted':
     case 'modelDraftDropped':
     case 'modelChecked':

@@ -35,6 +35,11 @@ export const routes: Routes = [
         loadComponent: () => import('./floor/floor.page').then((m) => m.FloorPage),
       },
       {
+        path: 'setting-up',
+        title: 'Setting up · Oak Gate',
+        loadComponent: () => import('./setting-up/setting-up.page').then((m) => m.SettingUpPage),
+      },
+      {
         path: 'jobs/new',
         title: 'Open a job · Oak Gate',
         canDeactivate: [askBeforeLeaving],
@@ -81,6 +86,18 @@ export const routes: Routes = [
         path: 'library/compare',
         title: 'Compare · Oak Gate',
         loadComponent: () => import('./library/compare.page').then((m) => m.ComparePage),
+      },
+      {
+        path: 'library/routes/:route',
+        title: 'Route · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
+        loadComponent: () => import('./library/routes/route.page').then((m) => m.RoutePage),
+      },
+      {
+        path: 'library/measured/new',
+        title: 'Something to measure · Oak Gate',
+        canDeactivate: [askBeforeLeaving],
+        loadComponent: () => import('./library/measured/measured.page').then((m) => m.MeasuredPage),
       },
       {
         path: 'library/models/:model',

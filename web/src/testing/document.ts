@@ -61,6 +61,9 @@ export const libraryOf = (part: object = {}) => ({
       engineClass: VELDANE.engineClass,
       cylinders: VELDANE.layout.cylinders.length,
       digest: 'a'.repeat(64),
+      serials: '4330-12345: the last five digits count',
+      version: 1,
+      draft: null,
     },
   ],
   characteristics: CHARACTERISTICS.map((each) => ({

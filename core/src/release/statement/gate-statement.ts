@@ -2,7 +2,7 @@ import { own } from '../../kernel/own';
 import { digestOf } from '../../record/digest';
 import type { GateSignature, GateStatement } from '../gates';
 import type { GateSlice } from '../gate-waits';
-import type { GateRule } from '../route';
+import type { GateRule } from '../../route/route';
 import { SECTIONS_NOW, STATEMENT_SECTIONS } from './sections';
 import type { SectionVersions, StatementSection } from './sections';
 import { gateStatement1 } from './statement-1';

@@ -7,8 +7,8 @@ import type { Part } from '../../engines/parts';
 import { signatureOf } from '../gates';
 import type { GateSlice } from '../gate-waits';
 import { notesAbout, openMatters } from '../open-matters';
-import { restsOn, sheetsBehind } from '../route';
-import type { GateRule } from '../route';
+import { restsOn, sheetsBehind } from '../../route/route';
+import type { GateRule } from '../../route/route';
 
 /** What a topic puts under a signature: data that the same state gives on every machine, in canonical order. */
 export interface StatementSection {

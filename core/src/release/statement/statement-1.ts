@@ -8,7 +8,7 @@ import type { RecordedReading } from '../../bench/places';
 import { signatureOf } from '../gates';
 import type { GateStatement } from '../gates';
 import type { GateSlice } from '../gate-waits';
-import type { GateRule } from '../route';
+import type { GateRule } from '../../route/route';
 import { everyGateBefore } from './every-gate-before';
 
 /**

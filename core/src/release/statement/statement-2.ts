@@ -4,7 +4,7 @@ import { openMatters } from '../open-matters';
 import { signatureOf } from '../gates';
 import type { GateStatement } from '../gates';
 import type { GateSlice } from '../gate-waits';
-import type { GateRule } from '../route';
+import type { GateRule } from '../../route/route';
 import { everyGateBefore } from './every-gate-before';
 
 /**

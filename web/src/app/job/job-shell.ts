@@ -33,6 +33,8 @@ export class JobShell {
       ? undefined
       : { what: arrivedWords(news), changes: flipsWords(news) };
   });
+  /** The job keeps the version of its model; that there is a newer one is said, and under Limits what it would change. */
+  protected readonly newModel = computed(() => this.news()?.model?.now);
   protected readonly modelName = computed(() => middleCut(this.job()?.engine.modelName ?? '', 34));
 
   protected readonly gates = computed(() => {

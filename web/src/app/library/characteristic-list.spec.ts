@@ -1,5 +1,5 @@
 import { CHARACTERISTICS } from '../../testing/document';
-import { PageUnderTest, refusal } from '../../testing/page';
+import { PageUnderTest } from '../../testing/page';
 import { CharacteristicList } from './characteristic-list';
 
 const LIST = [
@@ -38,36 +38,11 @@ test('each says what is measured, with what, where, as what and which way wear g
     rowOf(page, 'Pin ovality')?.includes('ours'),
     rowOf(page, 'Ring end gap')?.includes('ours'),
   ]).toEqual([true, false]);
-  expect(page.button('Add one')).toBeUndefined();
+  expect(page.element.querySelector('a')).toBeNull();
 });
-test('one is added by name and short name; a refusal keeps the form as it was typed', async () => {
+test('the steward adds one on its own page, also like one that is there', () => {
   const page = opened();
-  await page.click('Add one');
-  expect(page.button('Add to the catalogue')?.disabled).toBe(true);
-  await page.type('name', ' Pin ovality ');
-  expect(page.button('Add to the catalogue')?.disabled).toBe(true);
-  await page.type('id', 'Pin Ovality');
-  const submit = async (): Promise<void> => {
-    page.element.querySelector('form')!.dispatchEvent(new Event('submit'));
-    await page.settle();
-  };
-  await submit();
-  await page.answer('/api/library/characteristics', refusal('BODY_WRONG', '“id”: letters only'), 400);
-  expect(page.element.querySelector('[role=alert]')?.textContent).toContain('letters only');
-  expect(page.element.querySelector<HTMLInputElement>('input[name="name"]')?.value).toBe(' Pin ovality ');
-  await page.type('id', 'pinOvality');
-  await submit();
-  const sent = page.http.expectOne('/api/library/characteristics');
-  expect(sent.request.body).toMatchObject({
-    characteristic: {
-      id: 'pinOvality',
-      name: 'Pin ovality',
-      unitKind: 'length',
-      axes: ['cylinder'],
-      wear: 'grows',
-    },
-  });
-  sent.flush({});
-  await page.settle();
-  expect(page.element.querySelector('form')).toBeNull();
+  const links = [...page.element.querySelectorAll('a')].map((each) => each.getAttribute('href'));
+  expect(links).toContain('/library/measured/new');
+  expect(links).toContain('/library/measured/new?from=ringGap');
 });

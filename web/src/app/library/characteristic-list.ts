@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { AXIS_WORDS, unitWord } from '@oak-gate/contract';
 import type { LibraryView } from '@oak-gate/contract';
-import { AXES, evidenceOf, isSourced, quantityOf, UNIT_KINDS, WEAR_WAYS } from '@oak-gate/core';
+import { evidenceOf, isSourced, quantityOf } from '@oak-gate/core';
 import type { Axis, UnitKind, WearWay } from '@oak-gate/core';
 import * as z from 'zod';
+import { RouterLink } from '@angular/router';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { MatDialog } from '@angular/material/dialog';
@@ -11,9 +12,7 @@ import { firstValueFrom } from 'rxjs';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
 import { openCheckNotes } from '../ui/check-notes';
-import { Choices, Field } from '../ui/field';
 import { ProblemNote } from '../ui/problem-note';
-import { isSaid, StillMissing, unsaid } from '../ui/still-missing';
 
 const QUANTITY_WORDS: Readonly<Record<UnitKind, string>> = {
   length: 'a length',
@@ -34,7 +33,7 @@ type Listed = LibraryView['characteristics'][number];
 /** What is measured: the catalogue that ships, and what the shop adds to it. */
 @Component({
   selector: 'app-characteristic-list',
-  imports: [Choices, Field, ProblemNote, StillMissing],
+  imports: [ProblemNote, RouterLink],
   templateUrl: './characteristic-list.html',
   styleUrl: './characteristic-list.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -46,24 +45,10 @@ export class CharacteristicList {
   readonly characteristics = input.required<LibraryView['characteristics']>();
   readonly mayChange = input(false);
   readonly changed = output();
-  protected readonly adding = signal(false);
   protected readonly problem = signal<ApiProblem | undefined>(undefined);
   protected readonly quantityOf = quantityOf;
   protected readonly quantityWords = QUANTITY_WORDS;
   protected readonly wearWords = WEAR_WORDS;
-  protected readonly kinds = UNIT_KINDS.map((value) => ({ value, label: QUANTITY_WORDS[value] }));
-  protected readonly ways = WEAR_WAYS.map((value) => ({ value, label: WEAR_WORDS[value] }));
-  protected readonly axes = AXES.map((value) => ({ value, label: AXIS_WORDS[value] }));
-
-  protected readonly id = signal('');
-  protected readonly missing = computed(() => unsaid({ name: isSaid(this.name()), id: isSaid(this.id()) }));
-  protected readonly name = signal('');
-  protected readonly measures = signal('');
-  protected readonly tool = signal('');
-  protected readonly kind = signal('length');
-  protected readonly wear = signal('grows');
-  protected readonly positions = signal<readonly string[]>(['cylinder']);
-
   protected positionWords(axes: readonly Axis[]): string {
     return axes.map((axis) => AXIS_WORDS[axis]).join(', ');
   }
@@ -149,26 +134,5 @@ export class CharacteristicList {
       },
     });
     if (saved) this.changed.emit();
-  }
-  protected async save(): Promise<void> {
-    const characteristic = {
-      id: this.id().trim(),
-      name: this.name().trim(),
-      measures: this.measures().trim(),
-      usualTool: this.tool().trim(),
-      unitKind: this.kind(),
-      axes: this.positions(),
-      wear: this.wear(),
-      words: { tight: 'small', loose: 'large' },
-    };
-    const answer = await this.api.post(
-      '/api/library/characteristics',
-      { id: newId(), characteristic },
-      z.unknown(),
-    );
-    this.problem.set(answer.ok ? undefined : answer.problem);
-    if (!answer.ok) return;
-    this.adding.set(false);
-    this.changed.emit();
   }
 }

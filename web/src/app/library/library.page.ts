@@ -19,12 +19,16 @@ import { STATE_WORDS } from './kind-words';
 import { CLASS_WORDS, KIND_WORDS, readModelDraft } from '@oak-gate/contract';
 import { ModelKeep } from './model-editor/model-keep';
 import { KindOrders } from './kind-orders';
+import { RouteList } from './routes/route-list';
+import { SampleList } from './sample-list';
 
 const TABS = [
   { id: 'documents', label: 'Documents' },
   { id: 'models', label: 'Engine models' },
   { id: 'measured', label: 'What is measured' },
   { id: 'orders', label: 'Which kind is stronger' },
+  { id: 'routes', label: 'Routes' },
+  { id: 'samples', label: 'Samples' },
 ] as const;
 const TYPING_MS = 120;
 const HIT_WORDS = {
@@ -37,7 +41,16 @@ const HIT_WORDS = {
 /** The documents that limits come from, and everything that they speak of; one search over all of it. */
 @Component({
   selector: 'app-library-page',
-  imports: [CharacteristicList, FormsModule, KindOrders, RouterLink, ProblemNote, WhenPipe],
+  imports: [
+    CharacteristicList,
+    FormsModule,
+    KindOrders,
+    RouterLink,
+    ProblemNote,
+    RouteList,
+    SampleList,
+    WhenPipe,
+  ],
   templateUrl: './library.page.html',
   styleUrl: './library.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

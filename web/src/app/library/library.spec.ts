@@ -50,7 +50,7 @@ describe('the library', () => {
   test('an empty library says what that means', async () => {
     const page = PageUnderTest.open(LibraryPage);
     await page.answer('/api/library', { ...LIBRARY, total: 0, revisions: [] });
-    expect(page.text).toContain('Without a published document nothing has a limit');
+    expect(page.text).toContain('Documents say the limits that readings are judged by');
   });
   test('what is looked up stays in the address without a step of history, and comes back with it', async () => {
     const page = PageUnderTest.open(LibraryPage, { tab: 'models', q: undefined });

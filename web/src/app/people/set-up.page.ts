@@ -52,6 +52,6 @@ export class SetUpPage {
     }
     const session = await this.api.get('/api/session', sessionView);
     if (session.ok) this.store.dispatch(SessionActions.told({ view: session.value }));
-    await this.router.navigateByUrl('/shop');
+    await this.router.navigateByUrl('/setting-up');
   }
 }

@@ -27,7 +27,7 @@ class FakeStream {
 }
 const story = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417');
 const TOLD = story.told();
-const NOTHING_NEW = { documents: [], moved: [], declined: null, changes: null };
+const NOTHING_NEW = { documents: [], moved: [], declined: null, changes: null, model: null };
 /** What the server writes when somebody else hands a reading in as the next entry of the story. */
 function theirs(command = 'theirs') {
   const longer = new DemoJob('VA-4-330', 'SL-88-rev-B', '4330-20417').take(at(1, 1, 'skirt'), '44/46');

@@ -118,7 +118,7 @@ export function pistonHalfView({ layout }: Pick<ModelDraft, 'layout'>): PistonHa
   const { grooves, stations, crown } = layout;
   const pitch = Math.min(42, 250 / Math.max(1, grooves.length));
   return {
-    width: 226,
+    width: 250,
     height: 430,
     grooves: grooves.map(({ id, label, members }, i) => ({
       ...{ id, label: middleCut(label.trim(), 15), number: i + 1, y: 66 + i * pitch },
@@ -172,7 +172,7 @@ export interface BoreView {
   readonly travel: { readonly from: number; readonly to: number } | undefined;
   readonly datum: string;
 }
-const BORE = { left: 44, column: 28, right: 84, top: 46, row: 38 } as const;
+const BORE = { left: 44, column: 27, right: 82, top: 46, row: 38 } as const;
 /** Stations go by letters, as they stand from the deck down; the number of a ring is its place from the crown. */
 export const stationLetter = (index: number): string =>
   index < 26

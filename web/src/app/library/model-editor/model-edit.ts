@@ -141,7 +141,7 @@ export class ModelEdit {
     if (ring !== undefined) this.ring.set(ring);
   }
   goToFault(): void {
-    const [first] = this.faults();
+    const first = this.faults().find(({ path }) => sectionOf(path) !== undefined);
     const section = first === undefined ? undefined : sectionOf(first.path);
     if (first === undefined || section === undefined) return;
     const [of, set, index] = first.path;

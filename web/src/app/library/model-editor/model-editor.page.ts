@@ -96,7 +96,7 @@ export class ModelEditorPage {
   protected readonly changes = computed((): readonly string[] => {
     const view = this.view();
     if (view === undefined) return [];
-    return modelChanges(view.model as EngineModel, modelOfDraft(this.edit.draft())).map(modelChangeWords);
+    return modelChanges(view.model, modelOfDraft(this.edit.draft())).map(modelChangeWords);
   });
   protected readonly isChanged = computed(() => {
     const view = this.view();
@@ -106,8 +106,8 @@ export class ModelEditorPage {
   /** Whoever made nothing of it looks at it; in a shop where one person may, its maker does too. */
   protected readonly mayCheck = computed(() => {
     const [person, draft] = [this.person(), this.draft()];
-    if (person === undefined || draft === undefined || draft.checked !== null) return false;
-    return person.roles.some((role) => ['steward', 'inspector', 'technician'].includes(role));
+    if (draft?.checked !== null) return false;
+    return person?.roles.some((role) => ['steward', 'inspector', 'technician'].includes(role)) === true;
   });
   protected readonly isOwn = computed(() => this.draft()?.writers.includes(this.person()?.id ?? '') === true);
 
@@ -187,7 +187,7 @@ export class ModelEditorPage {
     }
     const { value } = answer;
     this.view.set(value);
-    this.characteristics.set(value.characteristics as readonly Characteristic[]);
+    this.characteristics.set(value.characteristics);
     this.edit.earlier.set(
       [value, ...value.earlier, ...(value.draft === null ? [] : [value.draft])].map(
         ({ model }) => model as EngineModel,
@@ -211,7 +211,7 @@ export class ModelEditorPage {
     this.edit.fixed.set(false);
   }
   private standing({ draft, model }: ModelView): ModelDraft {
-    return draftOfModel((draft?.model ?? model) as EngineModel);
+    return draftOfModel(draft?.model ?? model);
   }
 
   protected change(): void {

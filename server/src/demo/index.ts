@@ -1,0 +1,1 @@
+export { readDemo } from './demo-files';
