@@ -393,8 +393,8 @@ test('a V8 and a six with two heads; a next version is looked at by another, a j
   await test.step('something of the shop’s own to measure, tried on a model', async () => {
     await page.goto(`${server.address}/library/measured/new`);
     await page.getByLabel('What it is called').fill('Pin ovality');
-    await page.getByLabel('One place for').click();
-    for (const name of ['each cylinder', 'each journal', 'each direction'])
+    await page.getByLabel('One place for each').click();
+    for (const name of ['cylinder', 'journal', 'direction'])
       await page.getByRole('option', { name, exact: true }).click();
     await page.keyboard.press('Escape');
     await choose(page, page, 'Which journals', 'crankpin');

@@ -36,8 +36,8 @@ import type { MeasuredDraft } from './measured-draft';
 
 const TOOL_WORDS: Readonly<Record<(typeof INSTRUMENT_KINDS)[number], string>> = {
   feeler: 'feeler set',
-  sizeGauge: 'measuring tool that shows a size',
-  strip: 'plastic strip with its card',
+  sizeGauge: 'measuring tool: it shows a size',
+  strip: 'plastic strip: with its card',
 };
 const RULE_WORDS: Readonly<Record<(typeof ONE_INPUT_RULES)[number] | 'difference', string>> = {
   range: 'the largest less the smallest there',
@@ -80,7 +80,7 @@ export class MeasuredPage implements HoldsUnsaved {
   protected readonly counts = ['hours', 'cycles', 'starts'].map((value) => ({ value, label: value }));
   protected readonly tightenings = ['torque', 'angle'].map((value) => ({ value, label: value }));
   protected readonly tools = INSTRUMENT_KINDS.map((value) => ({ value, label: TOOL_WORDS[value] }));
-  protected readonly axes = AXES.map((value) => ({ value, label: `each ${AXIS_WORDS[value]}` }));
+  protected readonly axes = AXES.map((value) => ({ value, label: AXIS_WORDS[value] }));
   protected readonly rules = (['difference', ...ONE_INPUT_RULES] as const).map((value) => ({
     value,
     label: RULE_WORDS[value],
