@@ -17,7 +17,7 @@ export const CLASS_WORDS: Readonly<Record<EngineClass, string>> = {
   tractor: 'tractor',
   heavyDiesel: 'heavy diesel',
   twoStroke: 'two-stroke',
-  ship: 'ship',
+  ship: 'ship and generator',
 };
 export const ARRANGEMENT_WORDS: Readonly<Record<Layout['arrangement'], string>> = {
   inline: 'in line',
@@ -41,8 +41,7 @@ export function numberingWords({ by, first, from }: Numbering, banks: Layout['ba
 }
 
 /** A fault where it stands in a model, in words. */
-export type SaidFault = FileFault;
-export const faultsInWords = (draft: ModelDraft): readonly SaidFault[] =>
+export const faultsInWords = (draft: ModelDraft): readonly FileFault[] =>
   modelFaults(draft).map((fault) => ({ path: fault.path, words: modelFaultWords(fault) }));
 /** Whether something is at a path, or inside of it. */
 export const isWithin = (path: ModelPath, outer: ModelPath): boolean =>

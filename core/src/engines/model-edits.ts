@@ -1,7 +1,7 @@
 import type { EngineModel } from './engine-model';
 import type { Groove, Member } from './groove';
 import type { Liners, Station } from './layout';
-import type { DraftLayout, Drafted, Figure, ModelDraft } from './model-draft';
+import type { DraftLayout, Drafted, ModelDraft } from './model-draft';
 
 export const MOST_RINGS = 8;
 export const MOST_STATIONS = 40;
@@ -212,6 +212,3 @@ const aroundALiner = (taken: readonly { readonly id: string }[]) =>
     id: taken.some(({ id }) => id === `h${clock}`) ? `liner-h${clock}` : `h${clock}`,
     ...{ label: `${clock} o’clock`, for: ['liner'], clock },
   }));
-
-/** A size of the model: its bore. */
-export const withBore = (draft: ModelDraft, bore: Figure): ModelDraft => ({ ...draft, bore });

@@ -113,4 +113,4 @@ function check(
   const data = { model: command.model, digest: draft.digest, samePerson: look.value ?? null };
   return ok([{ type: 'modelChecked', v: 1, data }]);
 }
-export const MODEL_CHECKERS = ['steward', 'inspector', 'technician'] as const;
+const MODEL_CHECKERS = ['steward', 'inspector', 'technician'] as const;

@@ -9,6 +9,8 @@ import { PIN, root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
 
+test.use({ hasTouch: true });
+
 /** What is said to the user of how long it takes, and held against what it takes. */
 const COUNTED = readFileSync(join(root, 'docs/setting-up.md'), 'utf8');
 const says = (what: string, hand: Hand): string => `${what}: ${hand.presses} presses and ${hand.keys} keys`;
@@ -16,8 +18,11 @@ const says = (what: string, hand: Hand): string => `${what}: ${hand.presses} pre
 /** The questions of a model, answered as somebody does who has the engine in front of him. */
 class ModelPage {
   readonly hand: Hand;
-  constructor(readonly page: Page) {
-    this.hand = new Hand(page);
+  constructor(
+    readonly page: Page,
+    byTouch = false,
+  ) {
+    this.hand = new Hand(page, byTouch);
   }
   field(name: string) {
     const tags = ['input', 'select'].map((tag) => `app-model-editor-page ${tag}[name="${name}"]`);
@@ -267,7 +272,7 @@ test('a V8 and a six with two heads; a next version is looked at by another, a j
   await signIn(page, server.address, 'Teo Lindqvale');
   await test.step('a V8, by touch', async () => {
     await page.goto(`${server.address}/library/models/new`);
-    const model = new ModelPage(page);
+    const model = new ModelPage(page, true);
     await model.say('maker', 'Harrow');
     await model.say('name', 'V8-400');
     await model.choose('marine');
@@ -379,7 +384,7 @@ test('a V8 and a six with two heads; a next version is looked at by another, a j
       ...{ name: 'M8-53.json', mimeType: 'application/json' },
       buffer: Buffer.from(JSON.stringify(file)),
     });
-    await page.waitForURL('**/library/models/new');
+    await page.waitForURL('**/library/models/new?from=*');
     const model = new ModelPage(page);
     await expect(model.keep).toHaveText('2 to mend');
     await model.keep.click();

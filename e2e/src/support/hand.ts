@@ -4,10 +4,14 @@ import type { Locator, Page } from '@playwright/test';
 export class Hand {
   presses = 0;
   keys = 0;
-  constructor(readonly page: Page) {}
+  /** @param byTouch a finger on the glass, and no mouse */
+  constructor(
+    readonly page: Page,
+    private readonly byTouch = false,
+  ) {}
 
   async press(what: Locator): Promise<void> {
-    await what.click();
+    await (this.byTouch ? what.tap() : what.click());
     this.presses += 1;
   }
   /** Writes into a field: one press to get there, and a key for each letter. */

@@ -119,21 +119,19 @@ function rowsLost(
   };
   return currentRevisions(state, library.today())
     .filter(({ revision }) => revision.appliesTo.models?.includes(id) === true)
-    .flatMap(({ revision, rows }) =>
-      rows
-        // What a document adds itself it need not find in the model.
+    .flatMap(({ revision, rows }) => {
+      // What a document adds itself it need not find in the model.
+      const added = new Set(rows.flatMap(({ rule, station }) => (rule?.kind === 'station' ? [station] : [])));
+      return rows
         .filter(({ rule }) => rule?.kind !== 'station')
-        .filter((row) => {
-          const added = new Set(
-            rows.flatMap((each) => (each.rule?.kind === 'station' ? [each.station] : [])),
-          );
-          return FIT_AXES.some((axis) => {
+        .filter((row) =>
+          FIT_AXES.some((axis) => {
             const named = row[axis];
             return named !== undefined && !ids[axis].has(named) && !(axis === 'station' && added.has(named));
-          });
-        })
-        .map(({ label }) => ({ document: revision.id, row: label })),
-    );
+          }),
+        )
+        .map(({ label }) => ({ document: revision.id, row: label }));
+    });
 }
 
 async function jobsOf(

@@ -8,7 +8,7 @@ import * as z from 'zod';
 import { Api } from '../state/api';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
-import { CLASS_WORDS } from './kind-words';
+import { CLASS_HEADS } from './kind-words';
 import { KIND_WORDS } from '@oak-gate/contract';
 
 type Order = LibraryView['orders'][number];
@@ -29,7 +29,7 @@ export class KindOrders {
   readonly judging = input.required<LibraryView['judging']>();
   readonly mayChange = input(false);
   readonly changed = output();
-  protected readonly classWords = CLASS_WORDS;
+  protected readonly classWords = CLASS_HEADS;
   protected readonly kindWords = KIND_WORDS;
 
   protected advisory({ order }: Order): readonly DocumentKind[] {
@@ -60,7 +60,7 @@ export class KindOrders {
     const own = of !== 'shop';
     const said = own ? [{ value: '', label: 'as for all engines' }] : [];
     const done = await this.asker.ask({
-      title: `Near the limit: ${own ? `${CLASS_WORDS[of]} engines` : 'all engines'}`,
+      title: `Near the limit: ${own ? `${CLASS_HEADS[of]} engines` : 'all engines'}`,
       lines: [
         'It holds for jobs whose limits are pinned from now on. Jobs that are open keep what they were pinned with.',
       ],
@@ -114,7 +114,7 @@ export class KindOrders {
   }
   private async set({ engineClass }: Order, order: readonly DocumentKind[]): Promise<void> {
     const done = await this.asker.ask({
-      title: `${CLASS_WORDS[engineClass]} engines: change which kind is stronger`,
+      title: `${CLASS_HEADS[engineClass]} engines: change which kind is stronger`,
       lines: [
         `From now on: ${order.map((kind) => KIND_WORDS[kind]).join(', then ')}.`,
         'It holds for jobs whose limits are pinned from now on. Jobs that are open keep what they were pinned with.',

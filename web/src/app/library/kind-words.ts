@@ -1,4 +1,4 @@
-import { appliesWords, KIND_WORDS } from '@oak-gate/contract';
+import { appliesWords, CLASS_WORDS, KIND_WORDS } from '@oak-gate/contract';
 import type { DocumentRevision, EngineClass, RevisionState } from '@oak-gate/core';
 
 export const STATE_WORDS: Readonly<Record<RevisionState, string>> = {
@@ -9,14 +9,10 @@ export const STATE_WORDS: Readonly<Record<RevisionState, string>> = {
   superseded: 'superseded',
   withdrawn: 'withdrawn',
 };
-export const CLASS_WORDS: Readonly<Record<EngineClass, string>> = {
-  aircraft: 'Aircraft',
-  marine: 'Marine',
-  tractor: 'Tractor',
-  heavyDiesel: 'Heavy diesel',
-  twoStroke: 'Two-stroke',
-  ship: 'Ship and generator',
-};
+/** The classes of engine as they begin a line. */
+export const CLASS_HEADS = Object.fromEntries(
+  Object.entries(CLASS_WORDS).map(([of, words]) => [of, words.charAt(0).toUpperCase() + words.slice(1)]),
+) as Readonly<Record<EngineClass, string>>;
 
 const FIELD_WORDS: Readonly<Partial<Record<keyof DocumentRevision, string>>> = {
   title: 'Title',

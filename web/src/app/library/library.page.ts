@@ -137,7 +137,10 @@ export class LibraryPage {
       this.keep.fromFile.set(draft);
       // Of a model that is there it is the next version; else a model of its own.
       const known = this.view()?.models.some(({ id }) => id === draft.draft.id) === true;
-      await this.router.navigate(['/library/models', known ? draft.draft.id : 'new']);
+      await this.router.navigate(
+        ['/library/models', known ? draft.draft.id : 'new'],
+        known ? {} : { queryParams: { from: `file:${file.name}` } },
+      );
       return;
     }
     this.problem.set(answer.ok ? undefined : answer.problem);

@@ -81,6 +81,10 @@ export class ModelEditorPage {
   private seen = '';
 
   protected readonly isNew = computed(() => this.model() === NEW);
+  /** Under which it is kept on this tablet: what is made from a sample leaves what was begun from nothing as it is. */
+  private readonly key = computed(() =>
+    this.isNew() ? `${NEW} ${this.query()?.get('from') ?? ''}`.trim() : this.model(),
+  );
   protected readonly isSteward = computed(() => this.person()?.roles.includes('steward') === true);
   protected readonly title = computed(() => {
     const { maker, name } = this.edit.draft();
@@ -120,8 +124,13 @@ export class ModelEditorPage {
     effect(() => {
       const draft = this.edit.draft();
       untracked(() => {
-        if (!this.ready() || this.edit.fixed() || !this.edit.canUndo()) return;
-        this.keep.put(this.model(), { draft, seen: this.seen });
+        if (!this.ready() || this.edit.fixed()) return;
+        // What was taken back step by step is not there again after a reload.
+        if (!this.edit.canUndo()) {
+          if (!this.found()) this.keep.drop(this.key());
+          return;
+        }
+        this.keep.put(this.key(), { draft, seen: this.seen });
       });
     });
     effect(() => {
@@ -141,13 +150,13 @@ export class ModelEditorPage {
     this.ready.set(true);
   }
   private async beginNew(): Promise<void> {
+    const kept = this.keep.get(this.key());
     const [library, given] = await Promise.all([
       this.api.get('/api/library', libraryView),
-      this.given(this.query()?.get('from') ?? ''),
+      kept === undefined ? this.given(this.query()?.get('from') ?? '') : undefined,
     ]);
     if (library.ok) this.characteristics.set(library.value.characteristics);
     else this.problem.set(library.problem);
-    const kept = given === undefined ? this.keep.get(NEW) : undefined;
     this.found.set(kept !== undefined);
     this.view.set(undefined);
     this.edit.earlier.set([]);
@@ -162,8 +171,8 @@ export class ModelEditorPage {
       this.keep.fromFile.set(undefined);
       return file;
     }
-    if (from === '') return undefined;
-    const [where, id = ''] = from.split(':');
+    const [where = '', id = ''] = from.split(':');
+    if (where !== 'sample' && where !== 'model') return undefined;
     const path =
       where === 'sample'
         ? `/api/library/samples/models/${encodeURIComponent(id)}`
@@ -219,7 +228,7 @@ export class ModelEditorPage {
   }
   /** What is on this tablet only goes; what the shop has stays. */
   protected async throwAway(): Promise<void> {
-    this.keep.drop(this.model());
+    this.keep.drop(this.key());
     this.found.set(false);
     if (this.isNew()) await this.fetch(NEW);
     else await this.look();
@@ -237,7 +246,7 @@ export class ModelEditorPage {
     this.busy.set(false);
     this.problem.set(answer.ok ? undefined : answer.problem);
     if (!answer.ok) return;
-    this.keep.drop(this.model());
+    this.keep.drop(this.key());
     this.found.set(false);
     if (this.isNew()) await this.router.navigate(['/library/models', answer.value.model.id]);
     else await this.look();

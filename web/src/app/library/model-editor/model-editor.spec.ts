@@ -195,6 +195,47 @@ test('what is begun is on this tablet at every change, with its faults, and is f
   expect(again.element.querySelector<HTMLInputElement>('input[name="maker"]')?.value).toBe('');
   expect(again.text).not.toContain('Found on this tablet');
 });
+test('what is taken back step by step is not there again after a reload', async () => {
+  localStorage.clear();
+  const begun = PageUnderTest.open(ModelEditorPage, { model: 'new' });
+  await begun.answer('/api/library', libraryOf());
+  await begun.type('maker', 'Harrow');
+  expect(Object.keys(localStorage).some((key) => key.startsWith('oak-gate model'))).toBe(true);
+  await begun.click('One step back');
+  expect(Object.keys(localStorage).some((key) => key.startsWith('oak-gate model'))).toBe(false);
+});
+test('the digits that count are chosen on the plate, by a press and by keys, and never turn round', async () => {
+  localStorage.clear();
+  const page = PageUnderTest.open(ModelEditorPage, { model: 'new' });
+  await page.answer('/api/library', libraryOf());
+  await page.type('plate', 'H3-00417');
+  const counting = () =>
+    [...page.element.querySelectorAll('[data-letter].counts')]
+      .map((each) => each.textContent.trim())
+      .join('');
+  const end = (name: string) =>
+    page.element.querySelector<HTMLElement>(`[role=slider][aria-label^="${name}"]`)!;
+  const key = async (name: string, code: string): Promise<void> => {
+    end(name).dispatchEvent(new KeyboardEvent('keydown', { key: code }));
+    await page.settle();
+  };
+  expect(counting()).toBe('00417');
+  page.element.querySelector<HTMLElement>('[data-letter="5"]')!.click();
+  await page.settle();
+  expect(counting()).toBe('417');
+  await key('First', 'ArrowLeft');
+  expect(counting()).toBe('0417');
+  await key('Last', 'ArrowRight');
+  expect(counting()).toBe('0417');
+  for (let i = 0; i < 9; i += 1) await key('Last', 'ArrowLeft');
+  expect(counting()).toBe('0');
+  for (let i = 0; i < 3; i += 1) await key('First', 'ArrowRight');
+  expect(counting()).toBe('0');
+  // A letter among them is no digit, and is said so.
+  page.element.querySelector<HTMLElement>('[data-letter="1"]')!.click();
+  await page.settle();
+  expect(page.text).toContain('Only digits count');
+});
 test('a copy is another model: its own name, and an id that is made for it', () => {
   const read = readModelDraft(modelFile(VELDANE))!;
   expect(read.draft.id).toBe('VA-4-330');
