@@ -22,7 +22,11 @@ export interface ReadDraft {
   readonly faults: readonly FileFault[];
 }
 
-const words = z.coerce.string().max(300).catch('');
+/** A number is read as it is written; what is neither is nothing that somebody could mend. */
+const words = z
+  .union([z.string(), z.number().transform(String)])
+  .catch('')
+  .transform((text) => text.slice(0, 300));
 const some = <T extends z.ZodType>(item: T) => z.array(item).catch([]);
 const ids = some(words);
 const figure = z

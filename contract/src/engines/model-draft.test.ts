@@ -394,6 +394,8 @@ test('a faulty file opens with everything that can be read, and every fault with
   model.layout.cylinders[0]!.bank = 'port';
   const read = readModelDraft({ format: 'oak-gate/engine-model', version: 2, model })!;
   expect(read.draft.maker).toBe('7');
+  const odd = readModelDraft({ format: 'oak-gate/engine-model', version: 2, model: { ...model, name: {} } })!;
+  expect([odd.draft.name, odd.faults.some(({ path }) => path[0] === 'name')]).toEqual(['', true]);
   expect(read.draft.layout.grooves).toEqual([]);
   expect(read.draft.layout.stations[1]?.distance.text).toBe('fifteen');
   const said = [...read.faults, ...faultsInWords(read.draft)].map(({ path }) => path.join('.'));

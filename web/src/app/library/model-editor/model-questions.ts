@@ -3,50 +3,35 @@ import { ARRANGEMENT_WORDS, CLASS_WORDS, LINER_WORDS, numberingWords, unitWord }
 import {
   COUNTED_SETS,
   countOf,
-  DATUMS,
   ENGINE_CLASSES,
   headChoices,
   LINERS,
   MOST_CYLINDERS,
-  MOST_MEMBERS,
-  MOST_RINGS,
-  movedRing,
   numberingsOf,
   reshaped,
   shapeOf,
   withCount,
-  withGapsAt,
   withLabel,
   withLiners,
-  withoutRing,
-  withoutStation,
-  withRing,
-  withRingOf,
-  withRingTravel,
   withRodOnPin,
-  withStation,
-  withStationFor,
-  withStationSaid,
 } from '@oak-gate/core';
 import type {
   Characteristic,
   CountedSet,
-  Datum,
   EngineClass,
   Figure,
   Layout,
-  LengthUnit,
   Liners,
-  Member,
   ModelDraft,
   ModelShape,
 } from '@oak-gate/core';
 import { FaultNote } from './fault-note';
 import { ModelEdit, SECTIONS } from './model-edit';
-import { ringPath, stationLetter } from './model-drawing-view';
 import { sectionWords } from './model-summaries';
-import { listText, withNotMeasured, withRebore, withRegrind, withoutNotMeasured } from './model-sizes';
+import { listText, withRebore, withRegrind } from './model-sizes';
+import { RingQuestions } from './ring-questions';
 import { Segments } from './segments';
+import { StationQuestions } from './station-questions';
 import { Stepper } from './stepper';
 
 const SET_WORDS: Readonly<Record<CountedSet['purpose'], string>> = {
@@ -60,26 +45,15 @@ const SET_WORDS: Readonly<Record<CountedSet['purpose'], string>> = {
   main: 'Bolts of a main cap',
   head: 'Bolts of a head',
 };
-const KINDS: readonly { readonly value: Member['kind']; readonly label: string }[] = [
-  { value: 'compression', label: 'compression' },
-  { value: 'scraper', label: 'scraper' },
-  { value: 'oil', label: 'oil' },
-  { value: 'rail', label: 'rails' },
-];
-const DATUM_CHOICES: Readonly<Record<Datum, string>> = {
-  deck: 'deck',
-  skirtEnd: 'skirt end',
-  flange: 'flange',
-};
 const asOptions = <T extends string>(words: Readonly<Record<T, string>>, all: readonly T[]) =>
   all.map((value) => ({ value, label: words[value] }));
 
 /** The questions that a model is made of: each a cell with its answer, the one in hand opened. */
 @Component({
   selector: 'app-model-questions',
-  imports: [FaultNote, Segments, Stepper],
+  imports: [FaultNote, RingQuestions, Segments, StationQuestions, Stepper],
   templateUrl: './model-questions.html',
-  styleUrl: './model-questions.scss',
+  styleUrls: ['./model-fields.scss', './model-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ModelQuestions {
@@ -90,17 +64,10 @@ export class ModelQuestions {
   /** The plate has its own place, below the drawings. */
   protected readonly sections = SECTIONS.filter(({ id }) => id !== 'plate');
   protected readonly mostCylinders = MOST_CYLINDERS;
-  protected readonly mostRings = MOST_RINGS;
-  protected readonly mostMembers = MOST_MEMBERS;
   protected readonly unitWord = unitWord;
-  protected readonly units: readonly LengthUnit[] = ['mm', 'in', 'thou'];
   protected readonly classes = asOptions(CLASS_WORDS, ENGINE_CLASSES);
   protected readonly arrangements = asOptions(ARRANGEMENT_WORDS, ['inline', 'flat', 'v']);
   protected readonly liners = asOptions(LINER_WORDS, LINERS);
-  protected readonly datums = asOptions(DATUM_CHOICES, DATUMS);
-  protected readonly kinds = KINDS;
-  protected readonly letter = stationLetter;
-  protected readonly ringPath = ringPath;
   protected readonly listText = listText;
   protected readonly shape = computed(() => shapeOf(this.draft()));
   protected readonly layout = computed(() => this.draft().layout);
@@ -174,14 +141,6 @@ export class ModelQuestions {
       })),
     ),
   );
-  protected readonly ringInHand = computed(() =>
-    this.layout().grooves.find(({ id }) => id === this.edit.ring()),
-  );
-  /** What could be said of a ring not to be measured. */
-  protected readonly ofRings = computed(() =>
-    this.characteristics().filter(({ axes }) => axes.includes('groove') && axes.includes('member')),
-  );
-
   protected words(section: (typeof SECTIONS)[number]['id']): string {
     return sectionWords(this.draft(), section);
   }
@@ -227,78 +186,6 @@ export class ModelQuestions {
     part: { readonly standard?: string; readonly undersizes?: string },
   ): void {
     this.edit.change((draft) => withRegrind(draft, kind, part));
-  }
-
-  protected addStation(): void {
-    const last = this.layout().stations.at(-1);
-    const said = {
-      label: '',
-      datum: last?.datum ?? ('deck' as const),
-      distance: { text: '', unit: last?.distance.unit ?? this.draft().bore.unit },
-      for: ['bore'],
-    };
-    this.edit.change((draft) => withStation(draft, said, this.edit.earlier()));
-  }
-  protected station(id: string, part: Parameters<typeof withStationSaid>[2]): void {
-    this.edit.change((draft) => withStationSaid(draft, id, part));
-  }
-  protected stationDatum(id: string, datum: string): void {
-    this.station(id, { datum: datum as Datum });
-  }
-  protected stationFor(id: string, purpose: string, taken: boolean): void {
-    this.edit.change((draft) => withStationFor(draft, id, purpose, taken));
-  }
-  protected dropStation(id: string): void {
-    this.edit.change((draft) => withoutStation(draft, id));
-  }
-  protected travel(end: 'upper' | 'lower', id: string): void {
-    this.edit.change((draft) => {
-      const now = { upper: '', lower: '', ...draft.layout.ringTravel, [end]: id };
-      return withRingTravel(draft, now.upper === '' && now.lower === '' ? undefined : now);
-    });
-  }
-
-  protected addRing(): void {
-    this.edit.change((draft) => withRing(draft, '', this.edit.earlier()));
-    this.edit.ring.set(this.layout().grooves.at(-1)?.id);
-  }
-  protected gap(groove: string, station: string, taken: boolean): void {
-    this.edit.ring.set(groove);
-    this.edit.change((draft) => withGapsAt(draft, groove, station, taken));
-  }
-  protected isTaken(groove: string, station: number): boolean {
-    return this.layout().stations[station]?.members.some((each) => each.groove === groove) === true;
-  }
-  protected ringOf(groove: string, change: Parameters<typeof withRingOf>[2]): void {
-    this.edit.change((draft) => withRingOf(draft, groove, change));
-  }
-  protected moveRing(index: number, by: -1 | 1): void {
-    this.edit.change((draft) => movedRing(draft, index, by));
-  }
-  protected dropRing(groove: string): void {
-    this.edit.change((draft) => withoutRing(draft, groove));
-    this.edit.ring.set(undefined);
-  }
-  protected notMeasured(groove: string) {
-    return this.layout().notApplicable.flatMap((each, index) =>
-      each.groove === groove
-        ? [
-            {
-              index,
-              reason: each.reason,
-              what: this.ofRings().find(({ id }) => id === each.characteristic)?.name ?? each.characteristic,
-            },
-          ]
-        : [],
-    );
-  }
-  protected takeOut(groove: string, characteristic: string, reason: string): boolean {
-    if (reason.trim() === '') return false;
-    this.edit.change((draft) => withNotMeasured(draft, groove, characteristic, reason.trim()));
-    return true;
-  }
-  protected putBack(index: number): void {
-    this.edit.change((draft) => withoutNotMeasured(draft, index));
   }
 
   protected rodOn(cylinder: string, pin: string): void {
