@@ -263,7 +263,7 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
   MODEL_MOVED: ({ model }) => ({
     what: `Somebody changed ${model} meanwhile`,
     where: model,
-    next: 'Look at it as it stands now. What you made is kept on this tablet.',
+    next: 'Look at it as it stands now, then decide again. Nothing was written over, on either side.',
   }),
   MODEL_SAME: ({ model }) => ({
     what: `${model} is as it was`,
