@@ -26,13 +26,21 @@ test.each(files.map(({ folder, file, name }) => [name, join(folder, file)]))(
     const run = functions[name];
     expect(cases.length).toBeGreaterThan(0);
     for (const each of cases) {
-      const found = JSON.parse(JSON.stringify(run?.(each.input))) as unknown;
+      const found = withoutWay(name, JSON.parse(JSON.stringify(run?.(each.input))));
       if (each.tolerance === undefined)
         expect({ case: each.name, found }).toEqual({ case: each.name, found: each.expected });
       else expectNear(found, each.expected, each.tolerance, each.name);
     }
   },
 );
+
+/** Several orders may be equally good: the cases state what they come to, and any permutation will do. */
+function withoutWay(name: string, found: unknown): unknown {
+  if (name !== 'assignRings') return found;
+  const { ringForBore, ...load } = found as { ringForBore: number[] };
+  expect([...ringForBore].sort((a, b) => a - b)).toEqual(ringForBore.map((_, i) => i));
+  return load;
+}
 
 function expectNear(found: unknown, expected: unknown, tolerance: number, where: string): void {
   if (typeof expected === 'number') {
