@@ -1,12 +1,16 @@
 import {
   asFound,
+  aspectsOf,
   canonical,
+  characteristicOf,
   currentReading,
   openMatters,
   placeAt,
   placeKey,
   replayJob,
   sheetPlaces,
+  slotsBehind,
+  stepSince,
 } from '../src/index';
 import type { JobEntry, JobState, PartRef, PlaceKey } from '../src/index';
 
@@ -44,11 +48,18 @@ export function checkPromises(
   for (const place of sheetPlaces(state)) {
     const record = placeAt(state, placeKey(place));
     const reading = currentReading(record);
+    const characteristic = characteristicOf(state, place);
     for (const { id, condition } of reading?.parts ?? []) {
       const part = state.parts.get(id);
-      hold(part?.condition === condition, `${placeKey(place)} counts on ${id} as it was`);
-      hold(part.slot !== null, `${placeKey(place)} counts on a part that is out`);
+      const slot = part?.slot;
+      hold(part !== undefined && slot != null, `${placeKey(place)} counts on a part that is out`);
+      const here = characteristic && slotsBehind(state, characteristic, place).map((each) => each.slot);
+      hold(here?.includes(slot) === true, `${placeKey(place)} counts on ${id}, which lies elsewhere`);
+      const asked = characteristic && aspectsOf(state, characteristic, part.kind);
+      const since = stepSince(part, condition, slot, asked);
+      hold(since === undefined, `${placeKey(place)} counts on ${id} as it was before it was ${since?.what}`);
     }
+    checkOneSlotEach(state);
     const authors = new Set(
       record.readings.filter(({ seq }) => record.contested.includes(seq)).map(({ by }) => by.id),
     );
@@ -63,6 +74,14 @@ export function checkPromises(
     hold(other === undefined, `a tablet tells another story: ${other}`);
   }
   if (state.seal !== undefined) checkSealed(state);
+}
+
+/** A part lies in one slot, and a slot has the part that says so. */
+function checkOneSlotEach({ parts, slots }: JobState): void {
+  for (const [slot, id] of slots.entries())
+    hold(id === '' || parts.get(id)?.slot === slot, `${slot} has ${id}, which lies elsewhere`);
+  for (const { id, slot } of parts.values())
+    hold(slot === null || slots.get(slot) === id, `${id} says that it lies in ${slot}`);
 }
 
 function checkSealed(state: JobState): void {

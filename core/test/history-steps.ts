@@ -23,6 +23,7 @@ export const STEPS = [
   'takeOut',
   'fit',
   'hone',
+  'move',
   'correct',
   'void',
   'leave',
@@ -115,6 +116,18 @@ export function saidIn({ what, a, b }: Step, seen: JobState, typed: Typed): Said
       return part === undefined
         ? undefined
         : { draft: { type: 'replacePart', part, reason: `${b}`, instead } };
+    }
+    case 'move': {
+      // A ring goes where another one lies, or lay: mostly they change places.
+      const from = slotKey(usualPart('ring'), parsePlaceKey(place)?.at ?? {});
+      const to = slotKey(usualPart('ring'), parsePlaceKey(places[b % places.length] ?? '')?.at ?? {});
+      const [one, other] = [from, to].map((slot) => {
+        const id = seen.slots.get(slot);
+        return id === '' ? undefined : id;
+      });
+      if (one === undefined || from === to) return undefined;
+      const back = other === undefined || b % 7 === 0 ? [] : [{ part: other, to: from }];
+      return { draft: { type: 'moveParts', moves: [{ part: one, to }, ...back], reason: `${b}` } };
     }
     case 'fit': {
       const at = parsePlaceKey(place)?.at ?? {};

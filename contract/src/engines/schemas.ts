@@ -9,7 +9,6 @@ import {
   LINERS,
   METALS,
   REPORT_CAUSES,
-  USUAL_KINDS,
   YES_NO,
   SETTLED_AS,
   UNIT_KINDS,
@@ -17,7 +16,9 @@ import {
 } from '@oak-gate/core';
 import type {
   NewPart,
-  PartFacts,
+  FilingSaid,
+  PartMove,
+  SaidOfPart,
   Characteristic,
   DeclaredPartKind,
   EngineModel,
@@ -37,11 +38,15 @@ export const fitAddress = z.object({
 });
 /** A kind of part: one word as it stands in the keys of slots. */
 export const partKind = z.string().regex(/^[a-z][A-Za-z]{1,40}$/, { error: 'a word such as "valve"' });
+/** What of a part a reading depends on, and a rework changes: "ends", "wall". */
+export const aspect = z.string().regex(/^[a-z][A-Za-z]{1,40}$/);
 /** What is done to a part, in the words of a history: "filed", "reamed". */
 export const reworkWord = z
   .string()
   .regex(/^[a-z][a-z ]{1,40}$/, { error: 'what was done, in small letters: "reamed"' })
-  .refine((word) => word !== 'fitted' && word !== 'removed', { error: 'is said by fitting and replacing' });
+  .refine((word) => !['fitted', 'removed', 'moved'].includes(word), {
+    error: 'is said by fitting, replacing and moving',
+  });
 const purposes = z.strictObject({
   journal: z.exactOptional(name),
   station: z.exactOptional(name),
@@ -49,8 +54,10 @@ const purposes = z.strictObject({
   point: z.exactOptional(name),
   fastener: z.exactOptional(name),
 });
+const EARLY_KINDS = ['bore', 'block', 'ring', 'piston', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt'];
 const partKindDeclared = z.object({
-  kind: partKind.refine((kind) => !USUAL_KINDS.includes(kind), {
+  // A kind that became usual later stays what a model said that it is.
+  kind: partKind.refine((kind) => !EARLY_KINDS.includes(kind), {
     error: 'is a usual kind of part, and lies where it always does',
   }),
   name,
@@ -193,6 +200,7 @@ export const characteristic = z.object({
   ),
   allowNegative: z.boolean(),
   filed: z.exactOptional(partKind),
+  aspects: z.exactOptional(z.partialRecord(partKind, z.array(aspect).min(1))),
   passes: z.exactOptional(z.enum(YES_NO)),
   from: z.exactOptional(
     z.discriminatedUnion('rule', [
@@ -239,21 +247,52 @@ export const placeKey = z
   .regex(/^[A-Za-z]+@[A-Za-z0-9:/-]+$/);
 export const partId = z.string().max(240);
 export const partRef = z.object({ id: partId, condition: z.int().min(1) });
+/** Hours or cycles that a part has done, with at most three decimals. */
+const partCount = z.number().min(0).max(1e9).multipleOf(0.001).nullable();
 export const newPart = z.object({
   state: partState,
   partNumber: name.nullable(),
   lot: name.nullable(),
   maker: z.exactOptional(name.nullable()),
   material: z.exactOptional(name.nullable()),
+  serial: z.exactOptional(name.nullable()),
+  sizeClass: z.exactOptional(name.nullable()),
+  hours: z.exactOptional(partCount),
+  cycles: z.exactOptional(partCount),
 }) satisfies z.ZodType<NewPart>;
-/** What is said of parts that lie there. */
-export const saidOfParts = z.strictObject({
+const saidFacts = {
   partNumber: z.exactOptional(name.nullable()),
   maker: z.exactOptional(name.nullable()),
   material: z.exactOptional(name.nullable()),
-}) satisfies z.ZodType<Partial<PartFacts>>;
+};
+/** What is said of parts that lie there. */
+export const saidOfParts = z.strictObject({
+  ...saidFacts,
+  serial: z.exactOptional(name.nullable()),
+  lot: z.exactOptional(name.nullable()),
+  sizeClass: z.exactOptional(name.nullable()),
+  hours: z.exactOptional(partCount),
+  cycles: z.exactOptional(partCount),
+}) satisfies z.ZodType<Partial<SaidOfPart>>;
+/** What was known of a part before. */
+export const knownOfPart = z.strictObject({
+  ...saidOfParts.shape,
+  partNumber: name.nullable(),
+  maker: name.nullable(),
+  material: name.nullable(),
+}) satisfies z.ZodType<SaidOfPart>;
+/** A round of filing: how many strokes, with what, and how long it took. */
+export const filingSaid = z.strictObject({
+  strokes: z.int().min(1).max(10_000),
+  tool: name,
+  minutes: z.number().min(0).max(10_000).multipleOf(0.5).nullable(),
+}) satisfies z.ZodType<FilingSaid>;
+export const partMove = z.strictObject({ part: partId, to: placeKey }) satisfies z.ZodType<PartMove>;
 const workshopFact = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('rework'), part: partId, what: reworkWord, how: text(2000) }),
+  z.object({
+    ...{ kind: z.literal('rework'), part: partId, what: reworkWord, how: text(2000) },
+    round: z.exactOptional(filingSaid),
+  }),
   z.object({
     kind: z.literal('replace'),
     part: partId,
@@ -261,6 +300,12 @@ const workshopFact = z.discriminatedUnion('kind', [
     instead: newPart.nullable(),
   }),
   z.object({ kind: z.literal('fit'), slot: placeKey, with: newPart }),
+  z.object({
+    kind: z.literal('move'),
+    moves: z.array(partMove).min(1),
+    seen: z.array(partRef),
+    reason: text(2000),
+  }),
 ]) satisfies z.ZodType<WorkshopFact>;
 export const partEventData = {
   partFitted: z.object({
@@ -276,6 +321,12 @@ export const partEventData = {
     what: reworkWord,
     condition: z.int().min(2),
     how: text(2000),
+    touches: z.exactOptional(z.array(aspect)),
+    round: z.exactOptional(filingSaid),
+  }),
+  partsMoved: z.object({
+    moves: z.array(partMove.extend({ from: placeKey.nullable() })).min(1),
+    reason: text(2000),
   }),
   factReported: z.object({
     slot: placeKey,
@@ -288,17 +339,28 @@ export const partEventData = {
 /** The same, of versions that knew the usual kinds of part and two things that are done to them. */
 const usualKind = z.enum(['bore', 'ring', 'piston', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt']);
 const earlyRework = z.enum(['filed', 'honed']);
-const { partFitted, partReworked, factReported } = partEventData;
-const [reworkFact, ...otherFacts] = workshopFact.options;
-const fittedThen = partFitted.omit({ maker: true, material: true });
+const { partFitted, partReworked, factReported, partFactsSaid } = partEventData;
+const [reworkFact, replaceFact, fitFact] = workshopFact.options;
+const newPartThen = newPart.omit({ serial: true, sizeClass: true, hours: true, cycles: true });
+const otherFactsThen = [
+  replaceFact.extend({ instead: newPartThen.nullable() }),
+  fitFact.extend({ with: newPartThen }),
+] as const;
+const reworkFactThen = reworkFact.omit({ round: true });
+const fittedThen = partFitted.omit({ serial: true, sizeClass: true, hours: true, cycles: true });
+const fittedEarly = fittedThen.omit({ maker: true, material: true });
+const reworkedThen = partReworked.omit({ touches: true, round: true });
+const reportedWith = (fact: z.ZodType<WorkshopFact>) => factReported.extend({ fact });
 export const olderPartEventData = {
-  partFitted: [fittedThen.extend({ kind: usualKind }), fittedThen],
-  partReworked: [partReworked.extend({ what: earlyRework })],
+  partFitted: [fittedEarly.extend({ kind: usualKind }), fittedEarly, fittedThen],
+  partFactsSaid: [partFactsSaid.extend({ facts: z.strictObject(saidFacts) })],
+  partReworked: [reworkedThen.extend({ what: earlyRework }), reworkedThen],
   // What was not asked of a part then, nobody said.
   factReported: [
-    factReported.extend({
-      fact: z.discriminatedUnion('kind', [reworkFact.extend({ what: earlyRework }), ...otherFacts]),
-    }),
-    factReported,
+    reportedWith(
+      z.discriminatedUnion('kind', [reworkFactThen.extend({ what: earlyRework }), ...otherFactsThen]),
+    ),
+    reportedWith(z.discriminatedUnion('kind', [reworkFactThen, ...otherFactsThen])),
+    reportedWith(z.discriminatedUnion('kind', [reworkFactThen, ...otherFactsThen])),
   ],
 };

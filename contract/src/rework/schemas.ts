@@ -1,10 +1,19 @@
 import { SETTLED_AS } from '@oak-gate/core';
 import type { ReworkCommand } from '@oak-gate/core';
-import { name, reason } from '../common/values';
+import { reason } from '../common/values';
 import * as z from 'zod';
-import { newPart, partId, placeKey, reworkWord, saidOfParts } from '../engines/schemas';
+import {
+  filingSaid,
+  knownOfPart,
+  newPart,
+  partId,
+  partMove,
+  partRef,
+  placeKey,
+  reworkWord,
+  saidOfParts,
+} from '../engines/schemas';
 
-const partNumber = name.nullable();
 const underSignature = z.int().nullable();
 export const reworkCommands = [
   z.strictObject({
@@ -27,12 +36,20 @@ export const reworkCommands = [
     basedOn: z.int(),
     what: reworkWord,
     how: reason,
+    round: z.exactOptional(filingSaid),
+    underSignature,
+  }),
+  z.strictObject({
+    type: z.literal('moveParts'),
+    moves: z.array(partMove).min(1).max(400),
+    seen: z.array(partRef).max(400),
+    reason,
     underSignature,
   }),
   z.strictObject({
     type: z.literal('sayPartFacts'),
     parts: z.array(partId).min(1).max(400),
-    from: z.array(z.strictObject({ partNumber, maker: partNumber, material: partNumber })).max(400),
+    from: z.array(knownOfPart).max(400),
     facts: saidOfParts,
     reason,
   }),

@@ -4,7 +4,8 @@ import {
   originOf,
   unitOf,
   currentPin,
-  PART_FACTS,
+  isRework,
+  SAID_OF_PART,
   openMatters,
   parsePlaceKey,
   partIn,
@@ -20,8 +21,9 @@ import type {
   LeftAsIs,
   LimitsPin,
   Part,
-  PartFact,
-  PartFacts,
+  PartStep,
+  SaidOfPart,
+  SaidPartFact,
   Place,
   RecordedReading,
   TakenTemperatures,
@@ -180,24 +182,22 @@ export function partLines(state: JobState): readonly HistoryLine[] {
         .filter(({ what }) => what !== 'fitted' || isExchange(state, part))
         .map((step): HistoryLine => ({
           seq: step.seq,
-          where: placeWordsOf(layout, slotOf(part)),
+          where: placeWordsOf(layout, slotAfter(part, step)),
           at: step.at,
           by: step.byName,
           // A kind that the layout declares is named: its slot alone does not say what lies there.
-          what: [declaredName(layout, part), step.what].filter((each) => each !== '').join(' '),
+          what: [nameIn(layout, part), stepWords(layout, part, step)].filter((each) => each !== '').join(' '),
           figure: '',
           struck: 0,
-          note: step.what === 'fitted' ? newPartWords(part) : step.note,
+          note: step.what === 'fitted' ? newPartWords(part) : (step.why ?? step.note),
         }))
         .concat(
           (part.said ?? []).map(({ seq, at, by, facts, before, reason }) => ({
             seq,
-            where: placeWordsOf(layout, slotOf(part)),
+            where: placeWordsOf(layout, part.slot ?? slotOf(part)),
             at,
             by: by.name,
-            what: [declaredName(layout, part), saidOfPart(facts, before)]
-              .filter((each) => each !== '')
-              .join(' '),
+            what: [nameIn(layout, part), saidOfPart(facts, before)].filter((each) => each !== '').join(' '),
             figure: '',
             struck: 0,
             note: reason,
@@ -206,26 +206,60 @@ export function partLines(state: JobState): readonly HistoryLine[] {
     )
     .sort((a, b) => a.seq - b.seq);
 }
-const declaredName = ({ partKinds = [] }: Layout, { kind }: Part): string =>
-  partKinds.find((each) => each.kind === kind)?.name ?? '';
+/** A kind that is not the one thing that lies in such a slot is named. */
+const nameIn = (layout: Layout, { kind }: Part): string =>
+  layout.partKinds?.find((each) => each.kind === kind)?.name ??
+  (SAID_WITHOUT_NAME.has(kind) ? '' : partWords(layout, kind)[0]);
+/** What these are called never stood in a history, and what was printed stays as it was. */
+const SAID_WITHOUT_NAME = new Set([
+  ...['bore', 'block', 'ring', 'piston', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt'],
+]);
+/** Where a part lay after something was done to it. */
+const slotAfter = (part: Part, step: PartStep): string =>
+  part.history.findLast(({ seq, what }) => seq <= step.seq && (what === 'fitted' || what === 'moved'))
+    ?.note ?? slotOf(part);
+/** "filed", "filed, 4 strokes with the hand-cranked grinder", "moved here from cylinder 1, top ring". */
+function stepWords(layout: Layout, part: Part, step: PartStep): string {
+  const { what, round } = step;
+  if (what === 'moved') {
+    const before = part.history.filter(({ seq }) => seq < step.seq);
+    const last = before.findLast(
+      (each) =>
+        each.what !== 'filed' && (each.what === 'removed' || each.what === 'fitted' || each.what === 'moved'),
+    );
+    return last === undefined || last.what === 'removed'
+      ? 'put in again'
+      : `moved here from ${lowerFirst(placeWordsOf(layout, last.note))}`;
+  }
+  if (round === undefined) return what;
+  const { strokes, tool, minutes } = round;
+  const time = minutes === null ? '' : `, ${minutes} min`;
+  return `${what}, ${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} with the ${tool}${time}`;
+}
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 const slotOf = (part: Part): string => part.id.slice(0, part.id.lastIndexOf('#'));
 /** The first part of a slot is what the job began with; a later one took its place. */
 const isExchange = (state: JobState, part: Part): boolean =>
   (state.fittedCount.get(slotOf(part)) ?? 0) > 1 && !part.id.endsWith('#1');
 /** "said to be: part number R-2 (was R-1), maker Quill". */
-function saidOfPart(facts: Partial<PartFacts>, before: PartFacts): string {
-  const told = PART_FACTS.flatMap((fact) => {
+function saidOfPart(facts: Partial<SaidOfPart>, before: SaidOfPart): string {
+  const told = SAID_OF_PART.flatMap((fact) => {
     const is = facts[fact];
-    if (is === undefined || is === before[fact]) return [];
-    const was = before[fact] === null ? '' : ` (was ${before[fact]})`;
+    if (is === undefined || is === (before[fact] ?? null)) return [];
+    const was = before[fact] == null ? '' : ` (was ${before[fact]})`;
     return [`${PART_FACT_WORDS[fact]} ${is ?? 'not known'}${was}`];
   });
   return `said to be: ${told.join(', ')}`;
 }
-export const PART_FACT_WORDS: Readonly<Record<PartFact, string>> = {
+export const PART_FACT_WORDS: Readonly<Record<SaidPartFact, string>> = {
   partNumber: 'part number',
   maker: 'maker',
   material: 'material',
+  serial: 'serial',
+  lot: 'lot or box',
+  sizeClass: 'size class',
+  hours: 'hours',
+  cycles: 'cycles',
 };
 const newPartWords = ({ state, partNumber, lot, ...part }: Part): string => {
   const { partNumber: number, maker, material } = part.said?.[0]?.before ?? { partNumber, ...part };
@@ -243,8 +277,9 @@ export function workedAt(state: JobState, key: string): string | undefined {
   const slot = slotsBehind(state, characteristic, place).find((each) => each.kind === kind)?.slot;
   const part = slot === undefined ? undefined : partIn(state, slot);
   if (part === undefined) return undefined;
-  const reworked = part.history.findLast(({ what }) => what !== 'fitted' && what !== 'removed');
+  const reworked = part.history.findLast(isRework);
   if (reworked !== undefined) return reworked.what;
+  if (part.history.some(({ what }) => what === 'moved')) return 'moved';
   return isExchange(state, part) ? 'exchanged' : undefined;
 }
 
@@ -253,8 +288,9 @@ function reworkCounts(state: JobState): string[] {
   const layout = currentPin(state)?.model.layout;
   const counts = new Map<string, { one: string; many: string; n: number }>();
   for (const { kind, history } of state.parts.values())
-    for (const { what } of history) {
-      if (what === 'fitted' || what === 'removed') continue;
+    for (const step of history) {
+      const { what } = step;
+      if (!isRework(step)) continue;
       const [name] = partWords(layout, kind);
       const so = counts.get(`${kind} ${what}`);
       if (so === undefined)

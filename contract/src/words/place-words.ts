@@ -6,6 +6,7 @@ import type {
   Layout,
   LimitsPin,
   PartKind,
+  SlotKey,
   Place,
   Station,
 } from '@oak-gate/core';
@@ -45,6 +46,14 @@ const PART_WORDS: Readonly<Record<PartKind, readonly [one: string, many: string]
   journal: ['journal', 'journals'],
   shell: ['shell', 'shells'],
   bolt: ['bolt', 'bolts'],
+  rodShell: ['rod shell', 'rod shells'],
+  clip: ['pair of clips', 'pairs of clips'],
+  cap: ['rod cap', 'rod caps'],
+  mainCap: ['main cap', 'main caps'],
+  bush: ['bush', 'bushes'],
+  shim: ['shim', 'shims'],
+  thrustWasher: ['set of thrust washers', 'sets of thrust washers'],
+  nozzle: ['cooling nozzle', 'cooling nozzles'],
 };
 export function partWords(
   layout: Pick<Layout, 'partKinds'> | undefined,
@@ -209,6 +218,18 @@ const otherWords = (layout: Layout, at: Place['at']): string[] =>
 const AXES_IN_WORDS = Object.keys(SET_OF) as readonly Axis[];
 
 /** The same from a key, or from a key without its cylinder; the key itself where it names nothing known. */
+/** "Piston, cylinder 3", "Rod shell, cylinder 4, upper half": what lies in a slot, and where. */
+export function slotWords(layout: Layout, slot: SlotKey): string {
+  const place = parsePlaceKey(slot);
+  const [one] = partWords(layout, place?.characteristic ?? slot);
+  const where = place === undefined ? '' : placeWords(layout, place).whole;
+  // A ring is called by its groove: "Cylinder 3, top ring" says all.
+  const isNamed = place?.at.groove !== undefined;
+  const whole = [...(isNamed ? [] : [one]), where].filter((each) => each !== '').join(', ');
+  return whole.charAt(0).toUpperCase() + (isNamed ? whole.slice(1) : lowered(whole.slice(1)));
+}
+const lowered = (text: string): string =>
+  text.replaceAll(/, ([A-Z])/gu, (_, first: string) => `, ${first.toLowerCase()}`);
 export function placeWordsOf(layout: Layout, key: string): string {
   const place = parsePlaceKey(key);
   return place === undefined ? key : placeWords(layout, place).whole;

@@ -155,6 +155,14 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: part,
     next: 'Work on the part that lies there now.',
   }),
+  MOVE_NOT_POSSIBLE: ({ part, to, because }) => ({
+    what:
+      because === 'twice'
+        ? 'A part goes to one place, and a place takes one part'
+        : 'A part goes only to a place for parts of its kind',
+    where: `${part} to ${to}`,
+    next: 'Choose again which part goes where.',
+  }),
   PART_NOT_SEEN_HERE: ({ part, slot }) => ({
     what: 'What was measured is not a part that ever lay at this place so',
     where: part === slot ? slot : `${part} at ${slot}`,

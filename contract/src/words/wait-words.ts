@@ -4,6 +4,7 @@ import type {
   JudgedFit,
   LengthUnit,
   FactReport,
+  WorkshopFact,
   Finding,
   JobState,
   LimitNote,
@@ -108,20 +109,25 @@ const CAUSE_WORDS: Readonly<Record<ReportCause, string>> = {
 /** "Ivo says: filed (one end). Was it done as well?": a fact of the workshop that came in late. */
 export function reportWords(report: FactReport): string {
   const { fact, because } = report;
-  const how = fact.kind === 'rework' ? ` (${fact.how})` : fact.kind === 'replace' ? ` (${fact.reason})` : '';
+  const how = fact.kind === 'rework' ? ` (${fact.how})` : fact.kind === 'fit' ? '' : ` (${fact.reason})`;
   return `${saidWords(report)}${how}; ${CAUSE_WORDS[because]}`;
 }
 /** "Ivo says: filed". */
 export function saidWords({ by, fact }: FactReport): string {
-  const done =
-    fact.kind === 'rework'
-      ? fact.what
-      : fact.kind === 'fit'
-        ? 'fitted'
-        : fact.instead === null
-          ? 'taken out'
-          : 'replaced';
-  return `${by.name} says: ${done}`;
+  return `${by.name} says: ${doneWords(fact)}`;
+}
+/** "filed", "replaced", "4 parts moved". */
+export function doneWords(fact: WorkshopFact): string {
+  switch (fact.kind) {
+    case 'rework':
+      return fact.what;
+    case 'fit':
+      return 'fitted';
+    case 'replace':
+      return fact.instead === null ? 'taken out' : 'replaced';
+    case 'move':
+      return fact.moves.length === 1 ? 'moved' : `${fact.moves.length} parts moved`;
+  }
 }
 
 /** What a note about the limits asks somebody to accept. */

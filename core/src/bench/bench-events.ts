@@ -1,5 +1,6 @@
 import type { PlaceKey } from '../engines/place';
-import type { PartRef } from '../engines/parts';
+import { isTouchedBy } from '../engines/parts';
+import type { PartRef, PartsState } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { sameData } from '../kernel/same-data';
@@ -7,7 +8,7 @@ import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { Reading } from '../evidence/reading';
 import type { CarriedRingData } from './ring-in-bore';
-import { placeAt } from './places';
+import { aspectsOf, characteristicOf, placeAt, placeOf } from './places';
 import type { Standing } from './repeats';
 import type {
   CorrectionReason,
@@ -306,18 +307,23 @@ function ended(
   };
 }
 
-/** Every current reading that depends on the part becomes spent: it was true of the part as it was. */
+/**
+ * Every current reading that depends on the part becomes spent: it was true of the part as it was.
+ * @param touches what of the part was changed: a reading of the sides of a ring stays true when its ends are filed
+ */
 export function spendReadings(
-  state: PlacesState,
-  part: PartRef['id'],
+  state: PlacesState & PinState & Pick<PartsState, 'parts'>,
+  { part, touches }: { readonly part: PartRef['id']; readonly touches?: readonly string[] | undefined },
   seq: number,
   why: string,
 ): Pick<PlacesState, 'places'> {
+  const kind = state.parts.get(part)?.kind ?? '';
   const depends = (reading: RecordedReading): boolean =>
     (reading.status === 'current' || reading.status === 'refined') &&
     reading.parts.some(({ id }) => id === part);
   let { places } = state;
   for (const key of state.measuredAt.get(part) ?? []) {
+    if (touches !== undefined && !isOfThese(state, key, kind, touches)) continue;
     if (!placeAt(state, key).readings.some(depends)) continue;
     const spent = atPlace({ ...state, places }, key, (record) => ({
       ...record,
@@ -330,6 +336,12 @@ export function spendReadings(
     ({ places } = spent);
   }
   return { places };
+}
+
+function isOfThese(state: PinState, key: PlaceKey, kind: string, touches: readonly string[]): boolean {
+  const place = placeOf(state, key);
+  const characteristic = place === undefined ? undefined : characteristicOf(state, place);
+  return characteristic === undefined || isTouchedBy({ touches }, aspectsOf(state, characteristic, kind));
 }
 
 /** What a reading was judged before stays with it, where the limit or the word is another one now. */

@@ -1,7 +1,7 @@
 import { placeKey } from '../engines/place';
 import type { Place, SlotKey } from '../engines/place';
 import type { Characteristic } from '../engines/characteristic';
-import { partIn, stepSince } from '../engines/parts';
+import { everLay, partIn, stepSince } from '../engines/parts';
 import type { Part, PartRef, PartsState, PartStep } from '../engines/parts';
 import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
@@ -9,7 +9,7 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import type { PinState } from '../library/limit-in-force';
 import type { JudgedPart } from '../library/fit-variant';
-import { judgedPart, slotsBehind } from './places';
+import { aspectsOf, judgedPart, slotsBehind } from './places';
 import type { Late } from './places';
 
 export interface PartsSeen {
@@ -37,7 +37,7 @@ export function partsSeen(
   for (const { kind, slot } of slotsBehind(state, characteristic, place)) {
     const ofKind = seen.filter(({ id }) => state.parts.get(id)?.kind === kind);
     // Of several parts of a kind each belongs to the slot in which it lay.
-    const ref = ofKind.find(({ id }) => everLay(state.parts.get(id)?.history ?? [], slot)) ?? ofKind[0];
+    const ref = ofKind.find(({ id }) => wasIn(state.parts.get(id), slot)) ?? ofKind[0];
     if (ref === undefined) {
       // Whoever saw no part there did not measure one; where one lies, they must say which.
       return partIn(state, slot) === undefined
@@ -45,9 +45,9 @@ export function partsSeen(
         : refuse('PART_NOT_SEEN_HERE', { part: slot, condition: 0, slot });
     }
     const part = state.parts.get(ref.id);
-    if (part === undefined || !everLay(part.history, slot) || ref.condition > part.condition)
+    if (part === undefined || !everLay(part, slot) || ref.condition > part.condition)
       return refuse('PART_NOT_SEEN_HERE', { part: ref.id, condition: ref.condition, slot });
-    const since = stepSince(part, ref.condition, slot);
+    const since = stepSince(part, ref.condition, slot, aspectsOf(state, characteristic, kind));
     if (since !== undefined && (first === undefined || since.seq < first.seq)) first = since;
     refs.push({ id: ref.id, condition: ref.condition });
     if (kind === characteristic.stateOf) ofState.push(part);
@@ -59,5 +59,4 @@ export function partsSeen(
   return ok({ refs, judged: judgedPart(state, place, ofState), late });
 }
 
-const everLay = (history: readonly PartStep[], slot: SlotKey): boolean =>
-  history.some(({ what, note }) => what === 'fitted' && note === slot);
+const wasIn = (part: Part | undefined, slot: SlotKey): boolean => part !== undefined && everLay(part, slot);

@@ -235,6 +235,25 @@ export function asFitted(record: PlaceRecord): RecordedReading | undefined {
 export const characteristicOf = (state: PinState, place: Place): Characteristic | undefined =>
   currentPin(state)?.characteristics.find(({ id }) => id === place.characteristic);
 
+/**
+ * On what of a part of a kind a reading depends; on all of it where nothing is said. What is worked out depends on what its inputs
+ * depend on.
+ */
+export function aspectsOf(
+  state: PinState,
+  characteristic: Characteristic,
+  kind: PartKind,
+): readonly string[] | undefined {
+  const own = characteristic.aspects?.[kind];
+  if (own !== undefined || characteristic.from === undefined) return own;
+  const known = currentPin(state)?.characteristics ?? [];
+  const inputs = known.filter(
+    ({ id, parts }) => inputsOf(characteristic).includes(id) && parts.includes(kind),
+  );
+  const theirs = inputs.map(({ aspects }) => aspects?.[kind]);
+  return theirs.length === 0 || theirs.includes(undefined) ? undefined : theirs.flatMap((each) => each ?? []);
+}
+
 export function partsAt(
   state: PartsState & PinState,
   characteristic: Characteristic,

@@ -36,8 +36,21 @@ export interface PartKindRule {
   readonly axes: readonly Axis[];
   /** Which of a layout's sets name the slots. */
   readonly along?: Purposes;
-  /** In the words of a history: "filed", "honed". Whatever is done spends every reading of the part. */
+  /** In the words of a history: "filed", "honed". */
   readonly reworks: readonly string[];
+  /**
+   * What of the part each of them changes: the ends of a ring, and not its sides. Only the readings of that are spent; of what is
+   * not named here every reading is.
+   */
+  readonly touches?: Readonly<Record<string, readonly string[]>>;
+  /** What happens to other parts at the same place with it: a liner that is pressed in closes its bore. */
+  readonly alsoDone?: Readonly<Record<string, readonly DoneBeside[]>>;
+  /** What happens to them when such a part is put in, taken out or moved: a shim lifts its liner. */
+  readonly shifts?: readonly DoneBeside[];
+}
+export interface DoneBeside {
+  readonly kind: PartKind;
+  readonly what: string;
 }
 
 /** Something that must be answered with yes before a reading counts. */
@@ -129,6 +142,8 @@ export interface Characteristic {
   readonly along?: Purposes;
   /** The parts on which a reading depends; when one changes, the reading is spent. */
   readonly parts: readonly PartKind[];
+  /** On what of each of them: the ends of a ring, the wall of a bore. On all of a part where nothing is said. */
+  readonly aspects?: Readonly<Partial<Record<PartKind, readonly string[]>>>;
   /** Whose state (new, reused) selects the limit. */
   readonly stateOf: PartKind;
   /** The part on the other side of the fit: a new one in one of these that ran already has a column of its own, where a row states it. */

@@ -11,11 +11,35 @@ export interface PartFacts {
   readonly maker: string | null;
   readonly material: string | null;
 }
+/** What limits can depend on: it can be said of all parts of a kind when a job is opened. */
 export const PART_FACTS = ['partNumber', 'maker', 'material'] as const satisfies readonly (keyof PartFacts)[];
 export type PartFact = (typeof PART_FACTS)[number];
+/** What makes a part this one, and how much it has done. Nobody has said what is not there. */
+export interface PartIdentity {
+  readonly serial?: string | null;
+  readonly lot?: string | null;
+  /** As it is stamped or printed on the box: "0.25 under", "0.020 over", "A". */
+  readonly sizeClass?: string | null;
+  readonly hours?: number | null;
+  readonly cycles?: number | null;
+}
+export const PART_IDENTITY = [
+  'serial',
+  'lot',
+  'sizeClass',
+  'hours',
+  'cycles',
+] as const satisfies readonly (keyof PartIdentity)[];
+/** Everything that can be said of a part that lies there. */
+export interface SaidOfPart extends PartFacts, PartIdentity {}
+export const SAID_OF_PART = [...PART_FACTS, ...PART_IDENTITY] as const;
+export type SaidPartFact = (typeof SAID_OF_PART)[number];
 
-/** The very ring or bore that lies in a slot. A rework raises its condition number, which starts at 1. */
-export interface Part extends PartFacts {
+/**
+ * The very ring or bore that lies in a slot. Its condition number starts at 1; whatever is done to it raises it, also that it is
+ * put elsewhere.
+ */
+export interface Part extends SaidOfPart {
   readonly id: string;
   readonly kind: PartKind;
   readonly state: PartState;
@@ -30,8 +54,8 @@ export interface PartSaid {
   readonly seq: number;
   readonly at: string;
   readonly by: { readonly id: string; readonly name: string };
-  readonly facts: Partial<PartFacts>;
-  readonly before: PartFacts;
+  readonly facts: Partial<SaidOfPart>;
+  readonly before: SaidOfPart;
   readonly reason: string;
 }
 export interface PartStep {
@@ -42,9 +66,27 @@ export interface PartStep {
   readonly byName: string;
   /** The command that it was written by. */
   readonly command: string;
-  /** `fitted`, `removed`, or what was done to it: see `PartKindRule.reworks`. */
+  /** `fitted`, `removed`, `moved`, or what was done to it: see `PartKindRule.reworks`. */
   readonly what: string;
+  /** Of what was fitted or moved, the slot in which it lies since. */
   readonly note: string;
+  /** Why it was moved. */
+  readonly why?: string;
+  /** What of the part it changed; everything where nothing is said. */
+  readonly touches?: readonly string[];
+  readonly round?: FilingSaid;
+}
+/** What somebody says of a round of filing: how a rate is learnt. */
+export interface FilingSaid {
+  readonly strokes: number;
+  readonly tool: string;
+  /** How long it took, where that was looked at. */
+  readonly minutes: number | null;
+}
+/** A part that goes from where it lies, or from the bench, to a slot. */
+export interface PartMove {
+  readonly part: string;
+  readonly to: SlotKey;
 }
 /** A part as a reading depends on it. */
 export interface PartRef {
@@ -68,7 +110,7 @@ export const NO_PARTS: PartsState = {
 };
 
 /** A part as it is described when it is fitted. */
-export interface NewPart {
+export interface NewPart extends Omit<PartIdentity, 'lot'> {
   readonly state: PartState;
   readonly partNumber: string | null;
   readonly lot: string | null;
@@ -77,14 +119,27 @@ export interface NewPart {
 }
 /** What somebody says that was done in the workshop. */
 export type WorkshopFact =
-  | { readonly kind: 'rework'; readonly part: string; readonly what: string; readonly how: string }
+  | {
+      readonly kind: 'rework';
+      readonly part: string;
+      readonly what: string;
+      readonly how: string;
+      readonly round?: FilingSaid;
+    }
   | {
       readonly kind: 'replace';
       readonly part: string;
       readonly reason: string;
       readonly instead: NewPart | null;
     }
-  | { readonly kind: 'fit'; readonly slot: SlotKey; readonly with: NewPart };
+  | { readonly kind: 'fit'; readonly slot: SlotKey; readonly with: NewPart }
+  | {
+      readonly kind: 'move';
+      readonly moves: readonly PartMove[];
+      /** The parts as the person saw them. */
+      readonly seen: readonly PartRef[];
+      readonly reason: string;
+    };
 /** Why a fact could not simply be written: the part, its slot or the gate over it had changed meanwhile. */
 export const REPORT_CAUSES = ['partChanged', 'partGone', 'slotTaken', 'gateSigned'] as const;
 export type ReportCause = (typeof REPORT_CAUSES)[number];
@@ -108,7 +163,7 @@ export const kindOfSlot = (slot: SlotKey): PartKind => slot.slice(0, Math.max(0,
 /** What somebody says of parts: the ids of the parts, and what is known of each of them from now on. */
 export interface PartFactsSaid {
   readonly parts: readonly string[];
-  readonly facts: Partial<PartFacts>;
+  readonly facts: Partial<SaidOfPart>;
   readonly reason: string;
 }
 
@@ -116,14 +171,15 @@ const changed = <D>() => event<D, PartsState>();
 /** What happens to parts, as events. */
 export const PART_EVENTS = {
   partFitted: changed<{ readonly part: string; readonly kind: PartKind; readonly slot: SlotKey } & NewPart>()(
-    3,
+    4,
     ({ parts, slots, fittedCount }, data, stamp) => {
-      const { part: id, kind, slot, state, partNumber, lot, maker = null, material = null } = data;
+      const { part: id, kind, slot, state, partNumber, lot, maker = null, material = null, ...more } = data;
       const step = stepOf('fitted', slot, stamp);
       const known = parts.get(id);
+      const is = { partNumber, lot, maker, material, ...more };
       const part: Part =
         known === undefined
-          ? { id, kind, state, condition: 1, slot, partNumber, lot, maker, material, history: [step] }
+          ? { id, kind, state, condition: 1, slot, ...is, history: [step] }
           : { ...known, slot, history: [...known.history, step] };
       return {
         parts: parts.set(id, part),
@@ -133,22 +189,41 @@ export const PART_EVENTS = {
     },
     sameWords,
     sameWords,
+    sameWords, // of a part less was asked
   ),
   /** What is read on parts that lie there already, or was written down wrongly when they were fitted. */
-  partFactsSaid: changed<PartFactsSaid>()(1, ({ parts }, { parts: ids, facts, reason }, { seq, at, by }) => ({
-    parts: ids.reduce((so, id) => {
-      const part = so.get(id);
-      if (part === undefined) return so;
-      const { partNumber, maker, material, said = [] } = part;
-      const before = { partNumber, maker, material };
-      const now = { seq, at, by: { id: by.id, name: by.name }, facts, before, reason };
-      return so.set(id, { ...part, ...facts, said: [...said, now] });
-    }, parts),
-  })),
+  partFactsSaid: changed<PartFactsSaid>()(
+    2,
+    ({ parts }, { parts: ids, facts, reason }, { seq, at, by }) => ({
+      parts: ids.reduce((so, id) => {
+        const part = so.get(id);
+        if (part === undefined) return so;
+        const { said = [] } = part;
+        const now = { seq, at, by: { id: by.id, name: by.name }, facts, before: saidOf(part), reason };
+        return so.set(id, { ...part, ...facts, said: [...said, now] });
+      }, parts),
+    }),
+    sameWords,
+  ),
+  /** Each lies in its new slot from here on: those that only changed places did it in one act. */
+  partsMoved: changed<{
+    readonly moves: readonly (PartMove & { readonly from: SlotKey | null })[];
+    readonly reason: string;
+  }>()(1, (state, { moves, reason }, stamp) => {
+    const emptied = moves.reduce((so, { from }) => (from === null ? so : so.set(from, '')), state.slots);
+    return {
+      slots: moves.reduce((so, { part, to }) => so.set(to, part), emptied),
+      parts: moves.reduce((parts, { part: id, to }) => {
+        const condition = (parts.get(id)?.condition ?? 0) + 1;
+        const step = { what: 'moved', note: to, why: reason };
+        return withStep({ ...state, parts }, id, { slot: to, condition }, step, stamp);
+      }, state.parts),
+    };
+  }),
   partRemoved: changed<{ readonly part: string; readonly slot: SlotKey; readonly reason: string }>()(
     1,
     (state, { part, slot, reason }, stamp) => ({
-      parts: withStep(state, part, { slot: null }, 'removed', reason, stamp),
+      parts: withStep(state, part, { slot: null }, { what: 'removed', note: reason }, stamp),
       slots: state.slots.set(slot, ''),
     }),
   ),
@@ -157,18 +232,23 @@ export const PART_EVENTS = {
     readonly what: string;
     readonly condition: number;
     readonly how: string;
+    /** What of the part it changed; everything where nothing is said. */
+    readonly touches?: readonly string[];
+    readonly round?: FilingSaid;
   }>()(
-    2,
-    (state, { part, what, condition, how }, stamp) => ({
-      parts: withStep(state, part, { condition }, what, how, stamp),
+    3,
+    (state, { part, condition, how, ...said }, stamp) => ({
+      parts: withStep(state, part, { condition }, { ...said, note: how }, stamp),
     }),
+    sameWords,
     sameWords,
   ),
   factReported: changed<Omit<FactReport, 'seq' | 'at' | 'by'>>()(
-    3,
+    4,
     ({ reports }, report, { seq, at, by }) => ({
       reports: [...reports, { ...report, seq, at, by: { id: by.id, name: by.name } }],
     }),
+    sameWords,
     sameWords,
     sameWords,
   ),
@@ -208,32 +288,74 @@ export const workOn = ({ id, kind, history }: Part, rules: number): readonly Par
 export const nextPartId = (state: PartsState, slot: SlotKey): string =>
   `${slot}#${(state.fittedCount.get(slot) ?? 0) + 1}`;
 
-/** The step that first took a part from the condition or the slot in which somebody saw it; none while it is as seen. */
-export function stepSince(part: Part, condition: number, slot: SlotKey): PartStep | undefined {
+/**
+ * The step that first took a part from the condition or the slot in which somebody saw it; none while it is as seen.
+ * @param aspects what of the part is asked about; everything where nothing is said
+ */
+export function stepSince(
+  part: Part,
+  condition: number,
+  slot: SlotKey,
+  aspects?: readonly string[],
+): PartStep | undefined {
   if (part.condition === condition && part.slot === slot) return undefined;
   let at = 1;
   for (const step of part.history) {
-    if (step.what === 'removed') {
-      if (at === condition) return step;
-    } else if (step.what !== 'fitted') {
-      if (at === condition) return step;
-      at += 1;
-    }
+    if (step.what === 'fitted') continue;
+    if (at >= condition && isTouchedBy(step, aspects)) return step;
+    if (step.what !== 'removed') at += 1;
   }
-  return undefined;
+  // Who worked on it at another tablet counted on from there: it is elsewhere all the same.
+  return part.slot === slot ? undefined : leftBy(part, slot);
 }
+/** The step by which a part left a slot. */
+const leftBy = ({ history }: Part, slot: SlotKey): PartStep | undefined =>
+  history
+    .slice(history.findLastIndex(({ what, note }) => isPutting(what) && note === slot) + 1)
+    .find(({ what }) => what === 'removed' || what === 'moved');
+/** Whether a step changed what is asked about. */
+export const isTouchedBy = (
+  { touches }: Pick<PartStep, 'touches'>,
+  aspects: readonly string[] | undefined,
+): boolean =>
+  touches === undefined || aspects === undefined || touches.some((each) => aspects.includes(each));
+/** The slots in which a part has lain. */
+export const everLay = ({ history }: Pick<Part, 'history'>, slot: SlotKey): boolean =>
+  history.some(({ what, note }) => isPutting(what) && note === slot);
+const isPutting = (what: string): boolean => what === 'fitted' || what === 'moved';
+/** Whether something had been done to a part when it was in a condition. */
+export function wasDone(part: Part, done: string, condition: number): boolean {
+  let at = 1;
+  for (const { what } of part.history) {
+    if (at >= condition) return false;
+    if (what === done) return true;
+    if (what !== 'fitted' && what !== 'removed') at += 1;
+  }
+  return false;
+}
+/** What was done to a part that is neither where it lies nor that it came or went. */
+export const isRework = ({ what }: Pick<PartStep, 'what'>): boolean =>
+  what !== 'fitted' && what !== 'removed' && what !== 'moved';
+/** What is known of a part, as it can be said. */
+export const saidOf = (part: SaidOfPart): SaidOfPart => ({
+  partNumber: part.partNumber,
+  maker: part.maker,
+  material: part.material,
+  ...Object.fromEntries(
+    PART_IDENTITY.flatMap((fact) => (part[fact] === undefined ? [] : [[fact, part[fact]] as const])),
+  ),
+});
 
 function withStep(
   { parts }: PartsState,
   id: string,
   change: Partial<Part>,
-  what: PartStep['what'],
-  note: string,
+  { what, note, ...more }: Pick<PartStep, 'what' | 'note' | 'why' | 'touches' | 'round'>,
   stamp: Stamp,
 ): KeptMap<Part> {
   const part = parts.get(id);
   if (part === undefined) return parts;
-  const step = stepOf(what, note, stamp);
+  const step: PartStep = { ...stepOf(what, note, stamp), ...more };
   return parts.set(id, { ...part, ...change, history: [...part.history, step] });
 }
 

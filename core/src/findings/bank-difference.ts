@@ -4,7 +4,7 @@ import type { PlacesState, RecordedReading } from '../bench/places';
 import type { Characteristic } from '../engines/characteristic';
 import { depthOf } from '../engines/layout';
 import type { Layout } from '../engines/layout';
-import { partIn } from '../engines/parts';
+import { partIn, wasDone } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
@@ -143,7 +143,12 @@ export function unfiledReading(
   }));
   const isOf = ({ parts }: RecordedReading): boolean =>
     lying.every(({ kind, part }) =>
-      parts.some((ref) => ref.id === part?.id && ref.condition === (kind === 'ring' ? 1 : part.condition)),
+      parts.some(
+        (ref) =>
+          part !== undefined &&
+          ref.id === part.id &&
+          (kind === 'ring' ? !wasDone(part, 'filed', ref.condition) : ref.condition === part.condition),
+      ),
     );
   const record = placeAt(state, placeKey(place));
   if (record.contested.length > 0) return undefined;

@@ -46,6 +46,11 @@ function basisIn(state: JobState, draft: JobDraft): object {
         basedOn: state.parts.get(draft.part)?.condition ?? 0,
         underSignature: signatureOver(state, draft),
       };
+    case 'moveParts':
+      return {
+        seen: draft.moves.map(({ part }) => ({ id: part, condition: state.parts.get(part)?.condition ?? 0 })),
+        underSignature: signatureOver(state, draft),
+      };
     case 'sayPartFacts':
       return { from: partFactsOf(state, draft.parts) };
     case 'decideLimit':

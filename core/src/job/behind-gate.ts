@@ -1,5 +1,6 @@
 import { own } from '../kernel/own';
 import { parsePlaceKey } from '../engines/place';
+import { kindsChanged } from '../engines/part-kinds';
 import { kindOfSlot } from '../engines/parts';
 import type { PartKind } from '../engines/characteristic';
 import { derivedFrom } from '../bench/derive';
@@ -45,12 +46,15 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'acceptLimitNote':
       return gate.sheets.length > 0 && notesAbout(state, gate.sheets).includes(command.note);
     case 'fitParts':
-      return command.slots.some((slot) => isOfKind(state, gate, kindOfSlot(slot)));
+      return command.slots.some((slot) => changesBehind(state, gate, kindOfSlot(slot)));
     case 'sayPartFacts':
       return command.parts.some((part) => isOfKind(state, gate, state.parts.get(part)?.kind));
     case 'replacePart':
+      return changesBehind(state, gate, state.parts.get(command.part)?.kind);
     case 'reworkPart':
-      return isOfKind(state, gate, state.parts.get(command.part)?.kind);
+      return changesBehind(state, gate, state.parts.get(command.part)?.kind, command.what);
+    case 'moveParts':
+      return command.moves.some(({ to }) => changesBehind(state, gate, kindOfSlot(to)));
     // That nothing more was done changes nothing that was signed; that it was done does.
     case 'settleFact': {
       const report = state.reports.find(({ seq }) => seq === command.report);
@@ -82,6 +86,12 @@ function isWorkedOutFrom(state: JobState, { sheets }: GateRule, key: string): bo
   const pin = currentPin(state);
   const measured = parsePlaceKey(key)?.characteristic ?? '';
   return pin !== undefined && derivedFrom(pin, measured).some((sheet) => sheets.includes(sheet));
+}
+/** Whether a part that comes, goes or is worked on changes something behind a gate: it, or what lies beside it. */
+function changesBehind(state: JobState, gate: GateRule, kind: PartKind | undefined, what?: string): boolean {
+  const layout = currentPin(state)?.model.layout;
+  if (kind === undefined || layout === undefined) return isOfKind(state, gate, kind);
+  return kindsChanged(layout, kind, what).some((each) => isOfKind(state, gate, each));
 }
 /** A part that nobody knows could be any. */
 const isOfKind = (state: JobState, { sheets }: GateRule, kind: PartKind | undefined): boolean =>

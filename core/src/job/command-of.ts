@@ -4,7 +4,7 @@ import type { TakenTemperatures } from '../bench/places';
 import type { ReadingTaken } from '../bench/bench-events';
 import type { TakenText } from '../bench/bench-commands';
 import type { SaidTemperatures } from '../bench/taken-how';
-import type { NewPart, WorkshopFact } from '../engines/parts';
+import type { NewPart, PartMove, WorkshopFact } from '../engines/parts';
 import { partFactsOf } from '../rework/decide-rework';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
@@ -136,15 +136,20 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     case 'partFactsSaid':
       return told({ type: 'sayPartFacts', from: partFactsOf(state, first.data.parts), ...first.data });
     case 'partReworked': {
-      const { part, what, condition, how } = first.data;
+      const { part, what, condition, how, round } = first.data;
       return told({
         type: 'reworkPart',
         part,
         what,
         how,
+        ...(round === undefined ? {} : { round }),
         basedOn: condition - 1,
         underSignature: null,
       });
+    }
+    case 'partsMoved': {
+      const { moves, reason } = first.data;
+      return told({ type: 'moveParts', ...moveOf(state, moves), reason, underSignature: null });
     }
     case 'partRemoved': {
       const { part, reason } = first.data;
@@ -283,6 +288,10 @@ const saidTemperatures = ({ part, gauge, kept }: TakenTemperatures): SaidTempera
   gauge: String(gauge / 1000),
   ...(kept === undefined ? {} : { kept }),
 });
+const moveOf = (state: JobState, moves: readonly PartMove[]) => ({
+  moves: moves.map(({ part, to }) => ({ part, to })),
+  seen: moves.map(({ part }) => ({ id: part, condition: state.parts.get(part)?.condition ?? 0 })),
+});
 function factCommand(
   fact: WorkshopFact,
   basedOn: number,
@@ -296,6 +305,7 @@ function factCommand(
         part: fact.part,
         what: fact.what,
         how: fact.how,
+        ...(fact.round === undefined ? {} : { round: fact.round }),
         basedOn,
         underSignature,
       };
@@ -305,5 +315,7 @@ function factCommand(
     }
     case 'fit':
       return { type: 'fitParts', slots, ...fact.with, underSignature };
+    case 'move':
+      return { type: 'moveParts', moves: fact.moves, seen: fact.seen, reason: fact.reason, underSignature };
   }
 }

@@ -81,7 +81,7 @@ export function decideOpening(opening: Opening, { by }: Pick<Facts, 'by'>, rules
   );
   const bores = there.map(({ kind, key }): JobEvent => ({
     type: 'partFitted',
-    v: 3,
+    v: 4,
     data: {
       part: nextPartId(NO_PARTS, key),
       kind,

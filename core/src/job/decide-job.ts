@@ -71,6 +71,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'fitParts':
     case 'replacePart':
     case 'reworkPart':
+    case 'moveParts':
     case 'sayPartFacts':
     case 'settleFact':
       return decideRework(state, command, by, overtaken);

@@ -22,11 +22,12 @@ import type { JobState } from './job-state';
  * 4: what limits rest on is not said anew by one person alone; a revision is adopted under a signed gate in one act.
  * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
+ * 11: what is done to a part spends what depended on what it changed; parts are moved; what lies beside may change with it.
  * 9: how long something may serve is decided and judged.
  * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 10;
+export const RULES_VERSION = 11;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -37,7 +38,7 @@ export interface JobOpened {
   /** The shop's time zone: in it the record is printed. */
   readonly zone: string;
 }
-const { partReworked, partRemoved, partFactsSaid } = PART_EVENTS;
+const { partReworked, partRemoved, partsMoved, partFactsSaid } = PART_EVENTS;
 
 /** Everything that can stand in a job's chain: what is not here was made by a newer program. */
 export const JOB_EVENTS = {
@@ -72,26 +73,37 @@ export const JOB_EVENTS = {
   ...PART_EVENTS,
   /** What was measured of the part was true of the part as it was. */
   partReworked: event<DataIn<typeof PART_EVENTS>['partReworked'], JobState>()(
-    2,
+    3,
     (state, data, stamp: Stamp) => ({
       ...partReworked.evolve(state, data, stamp),
-      ...spendReadings(state, data.part, stamp.seq, `${data.what}: ${data.how}`),
+      ...spendReadings(state, data, stamp.seq, `${data.what}: ${data.how}`),
     }),
     sameWords,
+    sameWords,
   ),
+  /** What was measured of a part where it lay was true of it there. */
+  partsMoved: event<DataIn<typeof PART_EVENTS>['partsMoved'], JobState>()(1, (state, data, stamp: Stamp) => ({
+    ...partsMoved.evolve(state, data, stamp),
+    places: data.moves.reduce(
+      (places, { part }) =>
+        spendReadings({ ...state, places }, { part }, stamp.seq, `moved: ${data.reason}`).places,
+      state.places,
+    ),
+  })),
   partRemoved: event<DataIn<typeof PART_EVENTS>['partRemoved'], JobState>()(
     1,
     (state, data, stamp: Stamp) => ({
       ...partRemoved.evolve(state, data, stamp),
-      ...spendReadings(state, data.part, stamp.seq, `removed: ${data.reason}`),
+      ...spendReadings(state, { part: data.part }, stamp.seq, `removed: ${data.reason}`),
     }),
   ),
   partFactsSaid: event<DataIn<typeof PART_EVENTS>['partFactsSaid'], JobState>()(
-    1,
+    2,
     (state, data, stamp: Stamp) => ({
       ...partFactsSaid.evolve(state, data, stamp),
       restated: restatedOfParts(state, data, stamp),
     }),
+    sameWords,
   ),
   /** What a change of a part means for the readings beside it, which it does not spend. */
   readingsJudgedAgain: event<{ readonly rejudged: readonly Rejudged[] }, JobState>()(

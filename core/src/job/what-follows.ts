@@ -89,6 +89,8 @@ function slotsSaidBy(state: JobState, event: JobEvent): readonly SlotKey[] {
     case 'partFitted':
     case 'partRemoved':
       return [event.data.slot];
+    case 'partsMoved':
+      return event.data.moves.flatMap(({ from, to }) => (from === null ? [to] : [from, to]));
     case 'partFactsSaid':
       return event.data.parts.flatMap((id) => state.parts.get(id)?.slot ?? []);
     default:

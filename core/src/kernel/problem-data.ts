@@ -28,6 +28,11 @@ export interface ProblemData {
   SLOT_EMPTY: { readonly slot: string };
   PART_UNKNOWN: { readonly part: string };
   PART_NOT_FITTED: { readonly part: string };
+  MOVE_NOT_POSSIBLE: {
+    readonly part: string;
+    readonly to: string;
+    readonly because: 'otherKind' | 'twice';
+  };
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };
   PART_SAID_ANEW: { readonly part: string };

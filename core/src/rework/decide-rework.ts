@@ -1,17 +1,23 @@
-import { slotsOf } from '../engines/place';
+import { parsePlaceKey, slotsAt, slotsOf } from '../engines/place';
 import type { SlotKey } from '../engines/place';
-import { kindOfSlot, nextPartId, PART_FACTS, partIn } from '../engines/parts';
+import { kindOfSlot, nextPartId, partIn, SAID_OF_PART, saidOf } from '../engines/parts';
 import type {
   FactReport,
+  FilingSaid,
   NewPart,
-  PartFacts,
+  Part,
   PartEvent,
+  PartMove,
+  PartRef,
   PartsState,
   ReportCause,
+  SaidOfPart,
   SettledAs,
   WorkshopFact,
 } from '../engines/parts';
-import { partKindRule, partKindsOf } from '../engines/part-kinds';
+import { partKindRule, partKindsOf, reworkRule } from '../engines/part-kinds';
+import type { DoneBeside } from '../engines/characteristic';
+import type { Layout } from '../engines/layout';
 import type { Problem } from '../kernel/problem-data';
 import { onceFor } from '../kernel/once-for';
 import { sameData } from '../kernel/same-data';
@@ -44,6 +50,16 @@ export type FactCommand =
       readonly basedOn: number;
       readonly what: string;
       readonly how: string;
+      /** Of filing: how many strokes, with what. */
+      readonly round?: FilingSaid;
+    } & UnderGate)
+  /** Parts of a kind that change places, or come from the bench: in one act, so that none is ever nowhere. */
+  | ({
+      readonly type: 'moveParts';
+      readonly moves: readonly PartMove[];
+      /** The parts that are moved, as the person saw them. */
+      readonly seen: readonly PartRef[];
+      readonly reason: string;
     } & UnderGate);
 export type ReworkCommand =
   | FactCommand
@@ -51,8 +67,8 @@ export type ReworkCommand =
   | {
       readonly type: 'sayPartFacts';
       readonly parts: readonly string[];
-      readonly from: readonly PartFacts[];
-      readonly facts: Partial<PartFacts>;
+      readonly from: readonly SaidOfPart[];
+      readonly facts: Partial<SaidOfPart>;
       readonly reason: string;
     }
   | {
@@ -62,9 +78,11 @@ export type ReworkCommand =
       readonly reason: string;
     };
 export const isFact = (command: { readonly type: string }): command is FactCommand =>
-  ['fitParts', 'replacePart', 'reworkPart'].includes(command.type);
+  ['fitParts', 'replacePart', 'reworkPart', 'moveParts'].includes(command.type);
 
-type Slice = PartsState & PinState;
+type Slice = PartsState & PinState & { readonly rules: number };
+/** Since these rules something is done to what lies beside, and only what depended on it is spent. */
+const ASPECTS_SINCE = 11;
 type Decided = Result<readonly PartEvent[], Problem>;
 
 /**
@@ -90,6 +108,8 @@ export function decideRework(state: Slice, command: ReworkCommand, by: Actor, ov
     case 'replacePart':
     case 'reworkPart':
       return workOn(state, command, overtaken);
+    case 'moveParts':
+      return moveParts(state, command, overtaken);
   }
 }
 
@@ -105,18 +125,18 @@ function sayPartFacts(
   if (gone !== undefined) return refuse('PART_NOT_FITTED', { part: gone });
   if (reason.trim() === '') return refuse('REASON_MISSING', { action: 'say what a part is' });
   const now = partFactsOf(state, parts);
-  const isNew = now.some((known) => PART_FACTS.some((fact) => (facts[fact] ?? known[fact]) !== known[fact]));
+  const isNew = now.some((known) =>
+    SAID_OF_PART.some((fact) => facts[fact] !== undefined && facts[fact] !== (known[fact] ?? null)),
+  );
   if (ids.length === 0 || !isNew) return refuse('NOTHING_SAID', { what: 'the part' });
   if (!sameData(from, now))
     return refuse('PART_SAID_ANEW', { part: parts.find((_, i) => !sameData(from[i], now[i])) ?? '' });
-  return ok([{ type: 'partFactsSaid', v: 1, data: { parts: ids, facts, reason: reason.trim() } }]);
+  return ok([{ type: 'partFactsSaid', v: 2, data: { parts: ids, facts, reason: reason.trim() } }]);
 }
 /** What is known of parts now. */
-export const partFactsOf = ({ parts }: PartsState, ids: readonly string[]): readonly PartFacts[] =>
-  ids.map((id) => {
-    const { partNumber = null, maker = null, material = null } = parts.get(id) ?? {};
-    return { partNumber, maker, material };
-  });
+export const partFactsOf = ({ parts }: PartsState, ids: readonly string[]): readonly SaidOfPart[] =>
+  ids.map((id) => saidOf(parts.get(id) ?? NOTHING_KNOWN));
+const NOTHING_KNOWN: SaidOfPart = { partNumber: null, maker: null, material: null };
 
 function workOn(
   state: Slice,
@@ -125,7 +145,7 @@ function workOn(
 ): Decided {
   const part = state.parts.get(command.part);
   if (part === undefined) return refuse('PART_UNKNOWN', { part: command.part });
-  const slot = part.slot ?? part.history.findLast(({ what }) => what === 'fitted')?.note ?? '';
+  const slot = part.slot ?? lastSlot(part);
   const fact = factOf(command);
   if (fact.kind === 'rework') {
     if (fact.how === '') return refuse('REASON_MISSING', { action: `say how the part was ${fact.what}` });
@@ -146,37 +166,111 @@ function workOn(
   return ok(eventsOf(state, fact, slot));
 }
 
+/** Where a part that was taken out lay last. */
+const lastSlot = ({ history }: Part): SlotKey =>
+  history.findLast(({ what }) => what === 'fitted' || what === 'moved')?.note ?? '';
+
 function factOf(command: Extract<FactCommand, { type: 'replacePart' | 'reworkPart' }>) {
   const { part } = command;
   return command.type === 'reworkPart'
-    ? { kind: 'rework' as const, part, what: command.what, how: command.how.trim() }
+    ? {
+        ...{ kind: 'rework' as const, part, what: command.what, how: command.how.trim() },
+        ...(command.round === undefined ? {} : { round: command.round }),
+      }
     : { kind: 'replace' as const, part, reason: command.reason.trim(), instead: command.instead };
 }
 
 /** What a fact does to the parts as they lie now. */
-function eventsOf(state: PartsState, fact: WorkshopFact, slot: SlotKey): PartEvent[] {
+function eventsOf(state: Slice, fact: WorkshopFact, slot: SlotKey): PartEvent[] {
   const there = partIn(state, slot);
   switch (fact.kind) {
-    case 'rework': {
-      const part = state.parts.get(fact.part);
-      const condition = (part?.condition ?? 0) + 1;
-      return [
-        {
-          type: 'partReworked',
-          v: 2,
-          data: { part: fact.part, what: fact.what, condition, how: fact.how },
-        },
-      ];
-    }
+    case 'rework':
+      return reworked(state, fact);
     case 'replace': {
       const removed = there === undefined ? [] : [removal(there.id, slot, fact.reason)];
-      return fact.instead === null ? removed : [...removed, fitted(state, slot, fact.instead)];
+      const put = fact.instead === null ? removed : [...removed, fitted(state, slot, fact.instead)];
+      return [...put, ...shifted(state, [slot], fact.reason)];
     }
     case 'fit': {
-      const removed = there === undefined ? [] : [removal(there.id, slot, 'another one was fitted')];
-      return [...removed, fitted(state, slot, fact.with)];
+      const removed = there === undefined ? [] : [removal(there.id, slot, ANOTHER_FITTED)];
+      return [...removed, fitted(state, slot, fact.with), ...shifted(state, [slot], 'fitted')];
     }
+    case 'move':
+      return moved(state, fact.moves, fact.reason);
   }
+}
+const ANOTHER_FITTED = 'another one was fitted';
+
+/** What was done to a part, and with it to those beside it. */
+function reworked(
+  state: Slice,
+  { part: id, what, how, round }: Extract<WorkshopFact, { kind: 'rework' }>,
+): PartEvent[] {
+  const part = state.parts.get(id);
+  const layout = currentPin(state)?.model.layout;
+  if (part === undefined || layout === undefined) return [];
+  const own = reworkedOne(state, layout, part, { what, how, ...(round === undefined ? {} : { round }) });
+  if (state.rules < ASPECTS_SINCE || part.slot === null) return [own];
+  const beside = reworkRule(layout, part.kind, what)?.beside ?? [];
+  return [own, ...besides(state, layout, part.slot, beside, how)];
+}
+function reworkedOne(
+  state: Slice,
+  layout: Layout,
+  { id, kind, condition }: Part,
+  said: { readonly what: string; readonly how: string; readonly round?: FilingSaid },
+): PartEvent {
+  const touches = state.rules < ASPECTS_SINCE ? undefined : reworkRule(layout, kind, said.what)?.touches;
+  const { what, how, ...more } = said;
+  return {
+    type: 'partReworked',
+    v: 3,
+    data: {
+      ...{ part: id, what, condition: condition + 1, how },
+      ...(touches === undefined ? {} : { touches }),
+      ...more,
+    },
+  };
+}
+/** What happens to the parts of other kinds at the same place; nothing to one that is not there. */
+function besides(
+  state: Slice,
+  layout: Layout,
+  slot: SlotKey,
+  beside: readonly DoneBeside[],
+  how: string,
+): PartEvent[] {
+  const at = parsePlaceKey(slot)?.at ?? {};
+  return beside.flatMap(({ kind, what }) =>
+    slotsAt(layout, kind, { characteristic: '', at }).flatMap((each) => {
+      const part = partIn(state, each);
+      return part === undefined ? [] : [reworkedOne(state, layout, part, { what, how })];
+    }),
+  );
+}
+/** What happens beside slots in which something was put, or from which it was taken. */
+function shifted(state: Slice, slots: readonly SlotKey[], how: string): PartEvent[] {
+  const layout = currentPin(state)?.model.layout;
+  if (layout === undefined || state.rules < ASPECTS_SINCE) return [];
+  return [...new Set(slots)].flatMap((slot) => {
+    const kind = kindOfSlot(slot);
+    return besides(state, layout, slot, partKindRule(layout, kind)?.shifts ?? [], `${kind}: ${how}`);
+  });
+}
+/** Every part to its new slot; what lies there and does not move is taken out for it. */
+function moved(state: Slice, moves: readonly PartMove[], reason: string): PartEvent[] {
+  const going = new Set(moves.map(({ part }) => part));
+  const inTheWay = moves.flatMap(({ to }) => {
+    const there = partIn(state, to);
+    return there === undefined || going.has(there.id) ? [] : [removal(there.id, to, ANOTHER_FITTED)];
+  });
+  const told = moves.map(({ part, to }) => ({ part, from: state.parts.get(part)?.slot ?? null, to }));
+  const slots = told.flatMap(({ from, to }) => (from === null ? [to] : [from, to]));
+  return [
+    ...inTheWay,
+    { type: 'partsMoved', v: 1, data: { moves: told, reason } },
+    ...shifted(state, slots, reason),
+  ];
 }
 const removal = (part: string, slot: SlotKey, reason: string): PartEvent => ({
   type: 'partRemoved',
@@ -186,14 +280,67 @@ const removal = (part: string, slot: SlotKey, reason: string): PartEvent => ({
 function fitted(state: PartsState, slot: SlotKey, { state: partState, ...known }: NewPart): PartEvent {
   const part = nextPartId(state, slot);
   const kind = kindOfSlot(slot);
-  return { type: 'partFitted', v: 3, data: { part, kind, slot, state: partState, ...known } };
+  return { type: 'partFitted', v: 4, data: { part, kind, slot, state: partState, ...known } };
+}
+
+/**
+ * Parts that changed places. Where one of them was worked on since the person looked, or something lies where one should go that
+ * does not go itself, it stands as a report.
+ * @problems PART_UNKNOWN, SLOT_UNKNOWN, MOVE_NOT_POSSIBLE, NOTHING_SAID, REASON_MISSING, PART_CHANGED
+ */
+function moveParts(
+  state: Slice,
+  { moves, seen, reason: said }: Extract<FactCommand, { type: 'moveParts' }>,
+  overtaken: boolean,
+): Decided {
+  const reason = said.trim();
+  if (reason === '') return refuse('REASON_MISSING', { action: 'move parts' });
+  const known = knownSlots(state);
+  const going = new Set(moves.map(({ part }) => part));
+  for (const { part: id, to } of moves) {
+    const part = state.parts.get(id);
+    if (part === undefined) return refuse('PART_UNKNOWN', { part: id });
+    if (!known.has(to)) return refuse('SLOT_UNKNOWN', { slot: to });
+    if (part.kind !== kindOfSlot(to))
+      return refuse('MOVE_NOT_POSSIBLE', { part: id, to, because: 'otherKind' });
+  }
+  const twice =
+    moves.find(({ to }, i) => moves.findIndex((each) => each.to === to) !== i) ??
+    moves.find(({ part }, i) => moves.findIndex((each) => each.part === part) !== i);
+  if (twice !== undefined) return refuse('MOVE_NOT_POSSIBLE', { ...twice, because: 'twice' });
+  const [first] = moves;
+  if (first === undefined || moves.every(({ part, to }) => state.parts.get(part)?.slot === to))
+    return refuse('NOTHING_SAID', { what: 'where the parts lie' });
+
+  const conditions = moves.map(({ part: id }) => ({
+    now: state.parts.get(id)?.condition ?? 0,
+    was: seen.find((each) => each.id === id)?.condition ?? 0,
+    part: id,
+  }));
+  const ahead = conditions.find(({ now, was }) => was > now);
+  if (ahead !== undefined)
+    return refuse('PART_CHANGED', { part: ahead.part, basedOn: ahead.was, now: ahead.now });
+  const because: ReportCause | undefined = overtaken
+    ? 'gateSigned'
+    : conditions.some(({ now, was }) => was !== now)
+      ? 'partChanged'
+      : moves.some(({ to }) => {
+            const there = partIn(state, to);
+            return there !== undefined && !going.has(there.id);
+          })
+        ? 'slotTaken'
+        : undefined;
+  const stays = moves.filter(({ part, to }) => state.parts.get(part)?.slot !== to);
+  return because === undefined
+    ? ok(moved(state, stays, reason))
+    : ok([reported(first.to, { kind: 'move', moves, seen, reason }, because, null)]);
 }
 const reported = (
   slot: SlotKey,
   fact: WorkshopFact,
   because: ReportCause,
   basedOn: number | null,
-): PartEvent => ({ type: 'factReported', v: 3, data: { slot, fact, because, basedOn } });
+): PartEvent => ({ type: 'factReported', v: 4, data: { slot, fact, because, basedOn } });
 
 function fitParts(
   state: Slice,
@@ -212,6 +359,8 @@ function fitParts(
         : reported(slot, { kind: 'fit', slot, with: part }, because, null),
     );
   }
+  const put = events.flatMap((each) => (each.type === 'partFitted' ? [each.data.slot] : []));
+  events.push(...shifted(state, put, 'fitted'));
   const [first] = slots;
   return events.length === 0 ? refuse('SLOT_UNKNOWN', { slot: first ?? '' }) : ok(events);
 }
@@ -259,7 +408,7 @@ function settle(
 }
 
 /** What the reported fact does to what lies there now; undefined where the part that it is about lies nowhere. */
-function happened(state: PartsState, { fact, slot }: FactReport): PartEvent[] | undefined {
+function happened(state: Slice, { fact, slot }: FactReport): PartEvent[] | undefined {
   if (fact.kind === 'rework' && state.parts.get(fact.part)?.slot == null) return undefined;
   return eventsOf(state, fact, slot);
 }

@@ -80,7 +80,7 @@ test('a whole heavy diesel is measured by keyboard alone, each reading with its 
   await perrin.sign(jobId, 'arrival');
   for (const instrument of GAUGES) await must(ivo, { type: 'takeInstrument', instrument });
   const { layout } = currentPin(await ivo.job(jobId))!.model;
-  for (const kind of ['piston', 'ring', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt']) {
+  for (const kind of ['piston', 'ring', 'pin', 'rod', 'liner', 'journal', 'shell', 'rodShell', 'bolt']) {
     const slots = slotsOf(layout, kind).map(({ key }) => key);
     await must(ivo, { type: 'fitParts', slots, state: 'new', partNumber: null, lot: null });
   }
