@@ -138,6 +138,11 @@ export * from './rework/strokes-for';
 export * from './rework/assign-rings';
 export * from './rework/choose-shims';
 export * from './rework/decide-rework';
+export * from './rework/decide-plan';
+export * from './rework/plans';
+export * from './rework/ring-swap';
+export * from './rework/filing-board';
+
 export * from './route/route';
 export * from './route/check-route';
 export * from './release/gates';

@@ -1,5 +1,5 @@
 import { slotsOf } from '../src/index';
-import type { EngineModel, KeptRevision } from '../src/index';
+import type { Characteristic, EngineModel, KeptRevision } from '../src/index';
 import { FEELERS, IVO, kept, MODEL, REVISION, RING_GAP, ROUTE, SANNA, thou } from './fixtures';
 import { BORE_GAUGE, mm } from './gauged';
 import { BORE, rowOf } from './short-block';
@@ -49,17 +49,25 @@ export function twoBanks(
     readonly lots?: (cylinder: string) => string | null;
     readonly withBores?: boolean;
     readonly rings?: 'new' | 'reused';
+    /** Measured instead of bores and gaps; each of them has the limits of a gap. */
+    readonly characteristics?: readonly Characteristic[];
+    readonly rules?: number;
   } = {},
 ): Story {
-  const { lots = () => '5512', withBores = true, rings: state = 'new' } = more;
+  const { lots = () => '5512', withBores = true, rings: state = 'new', characteristics } = more;
   const story = new Story('required', V8);
+  if (more.rules !== undefined) story.rules = more.rules;
   const [arrival, rings, release] = ROUTE.gates;
-  const sheets = withBores ? ['bore', 'ringGap'] : ['ringGap'];
-  story.characteristics = withBores ? [BORE, RING_GAP] : [RING_GAP];
-  const rows: KeptRevision = kept({ ...REVISION, appliesTo: { models: ['V-8'] } }, [
-    { ...rowOf('1', 'ringGap', ['0.45', '0.56']), groove: '1', member: 'ring', station: 'mid' },
-    rowOf('2', 'bore', ['99.9', '100.2']),
-  ]);
+  story.characteristics = characteristics ?? (withBores ? [BORE, RING_GAP] : [RING_GAP]);
+  const sheets = story.characteristics.map(({ id }) => id);
+  const rows: KeptRevision = kept(
+    { ...REVISION, appliesTo: { models: ['V-8'] } },
+    [
+      { ...rowOf('1', 'ringGap', ['0.45', '0.56']), groove: '1', member: 'ring', station: 'mid' },
+      rowOf('2', 'bore', ['99.9', '100.2']),
+      { ...rowOf('3', 'sides', ['0.05', '0.15']), groove: '1', member: 'ring' },
+    ].filter(({ characteristic }) => sheets.includes(characteristic)),
+  );
   story.revisions = [rows];
   story.route = { ...ROUTE, gates: [arrival!, { ...rings!, sheets }, release!] };
   story.open().do({ type: 'confirmIdentity', serialSeen: 'V-100' }, SANNA);

@@ -288,24 +288,26 @@ export const filingSaid = z.strictObject({
   minutes: z.number().min(0).max(10_000).multipleOf(0.5).nullable(),
 }) satisfies z.ZodType<FilingSaid>;
 export const partMove = z.strictObject({ part: partId, to: placeKey }) satisfies z.ZodType<PartMove>;
-const workshopFact = z.discriminatedUnion('kind', [
-  z.object({
+export const workshopFacts = {
+  rework: z.object({
     ...{ kind: z.literal('rework'), part: partId, what: reworkWord, how: text(2000) },
     round: z.exactOptional(filingSaid),
   }),
-  z.object({
-    kind: z.literal('replace'),
-    part: partId,
-    reason: text(2000),
+  replace: z.object({
+    ...{ kind: z.literal('replace'), part: partId, reason: text(2000) },
     instead: newPart.nullable(),
   }),
-  z.object({ kind: z.literal('fit'), slot: placeKey, with: newPart }),
-  z.object({
-    kind: z.literal('move'),
-    moves: z.array(partMove).min(1),
-    seen: z.array(partRef),
-    reason: text(2000),
+  fit: z.object({ kind: z.literal('fit'), slot: placeKey, with: newPart }),
+  move: z.object({
+    ...{ kind: z.literal('move'), moves: z.array(partMove).min(1).max(400), reason: text(2000) },
+    seen: z.array(partRef).max(400),
   }),
+};
+const workshopFact = z.discriminatedUnion('kind', [
+  workshopFacts.rework,
+  workshopFacts.replace,
+  workshopFacts.fit,
+  workshopFacts.move,
 ]) satisfies z.ZodType<WorkshopFact>;
 export const partEventData = {
   partFitted: z.object({
@@ -340,7 +342,7 @@ export const partEventData = {
 const usualKind = z.enum(['bore', 'ring', 'piston', 'pin', 'rod', 'liner', 'journal', 'shell', 'bolt']);
 const earlyRework = z.enum(['filed', 'honed']);
 const { partFitted, partReworked, factReported, partFactsSaid } = partEventData;
-const [reworkFact, replaceFact, fitFact] = workshopFact.options;
+const { rework: reworkFact, replace: replaceFact, fit: fitFact } = workshopFacts;
 const newPartThen = newPart.omit({ serial: true, sizeClass: true, hours: true, cycles: true });
 const otherFactsThen = [
   replaceFact.extend({ instead: newPartThen.nullable() }),

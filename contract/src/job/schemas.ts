@@ -50,7 +50,7 @@ import {
   saidFacts,
 } from '../release/schemas';
 import { remarkCommands, remarkEventData } from '../release/remark-schemas';
-import { reworkCommands } from '../rework/schemas';
+import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
 
 const rules = z.int().min(1);
 const opened = { job: jobFacts, engine: engineFacts, route, secondPerson: secondPersonPolicy };
@@ -66,6 +66,7 @@ const jobEventData = {
   ...partEventData,
   ...findingEventData,
   ...remarkEventData,
+  ...planEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
 const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged: rejudgedThen });
@@ -150,6 +151,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...findingCommands,
   ...remarkCommands,
   ...reworkCommands,
+  ...planCommands,
   ...gateCommands,
 ]) satisfies z.ZodType<JobCommand>;
 

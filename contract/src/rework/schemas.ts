@@ -1,6 +1,6 @@
 import { SETTLED_AS } from '@oak-gate/core';
-import type { ReworkCommand } from '@oak-gate/core';
-import { reason } from '../common/values';
+import type { PlanCommand, PlanEventData, PlannedWork, ReworkCommand } from '@oak-gate/core';
+import { reason, text } from '../common/values';
 import * as z from 'zod';
 import {
   filingSaid,
@@ -11,6 +11,7 @@ import {
   partRef,
   placeKey,
   reworkWord,
+  workshopFacts,
   saidOfParts,
 } from '../engines/schemas';
 
@@ -60,3 +61,18 @@ export const reworkCommands = [
     reason,
   }),
 ] as const satisfies readonly z.ZodType<ReworkCommand>[];
+const plannedWork = z.discriminatedUnion('kind', [
+  workshopFacts.rework,
+  workshopFacts.replace,
+  workshopFacts.move,
+]) satisfies z.ZodType<PlannedWork>;
+const about = z.array(text(2000)).max(400);
+const planned = { work: plannedWork, about, seen: z.array(partRef).max(400), reason: text(2000) };
+export const planEventData = {
+  workPlanned: z.object(planned),
+  planDropped: z.object({ plan: z.int(), reason: text(2000) }),
+} satisfies { [T in keyof PlanEventData]: z.ZodType<PlanEventData[T]> };
+export const planCommands = [
+  z.strictObject({ type: z.literal('planWork'), ...planned }),
+  z.strictObject({ type: z.literal('dropPlan'), plan: z.int(), reason }),
+] as const satisfies readonly z.ZodType<PlanCommand>[];

@@ -159,9 +159,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     what:
       because === 'twice'
         ? 'A part goes to one place, and a place takes one part'
-        : 'A part goes only to a place for parts of its kind',
+        : because === 'taken'
+          ? 'A part lies there that does not go elsewhere'
+          : 'A part goes only to a place for parts of its kind',
     where: `${part} to ${to}`,
     next: 'Choose again which part goes where.',
+  }),
+  PLAN_UNKNOWN: ({ plan }) => ({
+    what: 'This is not planned any more',
+    where: `entry ${plan}`,
+    next: 'Look again: it was done or given up, or its part is another one now.',
   }),
   PART_NOT_SEEN_HERE: ({ part, slot }) => ({
     what: 'What was measured is not a part that ever lay at this place so',

@@ -268,6 +268,15 @@ export const PART_EVENTS = {
 export type PartEventData = DataIn<typeof PART_EVENTS>;
 export type PartEvent = EventIn<typeof PART_EVENTS>;
 
+/** Every slot that a report is about: of parts that were moved those where they went, and those where they lie. */
+export const slotsOfReport = ({ parts }: PartsState, { slot, fact }: FactReport): readonly SlotKey[] =>
+  fact.kind === 'move'
+    ? fact.moves.flatMap(({ part, to }) => {
+        const now = parts.get(part)?.slot ?? null;
+        return now === null ? [to] : [to, now];
+      })
+    : [slot];
+
 export const partIn = (state: PartsState, slot: SlotKey): Part | undefined =>
   state.parts.get(state.slots.get(slot) ?? '');
 

@@ -4,6 +4,7 @@ import type { Place } from '../engines/place';
 import { onceFor } from '../kernel/once-for';
 import type { PinState } from '../library/limit-in-force';
 import type { VerdictWord } from '../evidence/verdict';
+import { slotsOfReport } from '../engines/parts';
 import type { FactReport, PartsState } from '../engines/parts';
 import { asksSecondLook, confirmedBy } from '../bench/second-look';
 import type { LookedTwice } from '../bench/second-look';
@@ -163,5 +164,5 @@ export function reportsAt(state: PartsState & PinState, place: Place): readonly 
   const slots = slotsBehind(state, { parts: characteristicOf(state, place)?.parts ?? [] }, place).map(
     ({ slot }) => slot,
   );
-  return state.reports.filter(({ slot }) => slots.includes(slot));
+  return state.reports.filter((report) => slotsOfReport(state, report).some((slot) => slots.includes(slot)));
 }

@@ -2,6 +2,7 @@ import { boresSeen } from '../bench/carried-ring';
 import { own } from '../kernel/own';
 import { characteristicOf, partsAt, placeAt, placeOf } from '../bench/places';
 import type { PlaceKey } from '../engines/place';
+import { seenOf } from '../rework/decide-plan';
 import { partFactsOf } from '../rework/decide-rework';
 import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
@@ -72,9 +73,12 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { dueOn: own(state.instruments, draft.instrument)?.dueOn ?? '' };
     case 'reopenGate':
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
+    case 'planWork':
+      return { seen: seenOf(state, draft.work) };
     // These name what they are about: the choice, the report, the digest, what was read on the plate.
     case 'confirmLimit':
     case 'settleFact':
+    case 'dropPlan':
     case 'signGate':
     case 'confirmIdentity':
     case 'noteFinding':

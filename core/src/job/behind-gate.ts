@@ -25,6 +25,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
       return false; // these are decided by the gates themselves
     // A gauge that is taken changes nothing that was measured with another; what is added to a finding decides nothing.
     case 'takeInstrument':
+    case 'planWork':
+    case 'dropPlan':
     case 'noteFinding':
     case 'addPhotograph':
     case 'placeOrder':

@@ -200,6 +200,10 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const { note, reason, approval } = first.data;
       return told({ type: 'acceptLimitNote', note, pin: first.data.pin, approval, reason });
     }
+    case 'workPlanned':
+      return told({ type: 'planWork', ...first.data });
+    case 'planDropped':
+      return told({ type: 'dropPlan', ...first.data });
     case 'findingNoted':
       return told({ type: 'noteFinding', ...first.data });
     case 'photographAdded':

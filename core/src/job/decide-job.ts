@@ -10,6 +10,7 @@ import { signatureOf } from '../release/gates';
 import { decideRemarks } from '../release/remarks';
 import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
+import { decidePlan } from '../rework/decide-plan';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
 import { withWhatFollows } from './what-follows';
@@ -84,6 +85,9 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'acceptLimitNote':
     case 'decideNotApplicable':
       return decideFindings(state, command, by, at);
+    case 'planWork':
+    case 'dropPlan':
+      return decidePlan(state, command, by);
     case 'noteFinding':
     case 'addPhotograph':
     case 'placeOrder':

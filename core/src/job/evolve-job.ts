@@ -8,6 +8,7 @@ import { evolveBy, understandEntry } from '../record/event-table';
 import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
 import { NO_REMARKS } from '../release/remarks';
+import { NO_PLANS } from '../rework/plans';
 import { JOB_EVENTS } from './job-events';
 import type { JobEntry } from './job-events';
 import type { JobState } from './job-state';
@@ -37,6 +38,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NO_PLACES,
       ...NOTHING_DECIDED,
       ...NO_REMARKS,
+      ...NO_PLANS,
       ...NO_GATE_SIGNED,
     };
   }

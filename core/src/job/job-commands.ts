@@ -1,6 +1,7 @@
 import type { BenchCommand } from '../bench/bench-commands';
 import type { CarryRingCommand } from '../bench/carried-ring';
 import type { FindingCommand } from '../findings/decide-findings';
+import type { PlanCommand } from '../rework/decide-plan';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
 import type { RemarkCommand } from '../release/remarks';
@@ -62,6 +63,7 @@ export type JobCommand =
   | CarryRingCommand
   | FindingCommand
   | ReworkCommand
+  | PlanCommand
   | RemarkCommand
   | GateCommand;
 export type JobCommandType = JobCommand['type'];

@@ -12,6 +12,7 @@ import { ARRIVAL_EVENTS, restatedOfParts } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
 import { REMARK_EVENTS } from '../release/remarks';
+import { PLAN_EVENTS } from '../rework/plans';
 import type { Route } from '../route/route';
 import type { JobState } from './job-state';
 
@@ -113,6 +114,7 @@ export const JOB_EVENTS = {
   ),
   ...FINDING_EVENTS,
   ...REMARK_EVENTS,
+  ...PLAN_EVENTS,
   ...GATE_EVENTS,
 };
 export type JobEventData = DataIn<typeof JOB_EVENTS>;

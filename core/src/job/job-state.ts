@@ -6,10 +6,19 @@ import type { ClockPutRight } from '../record/event-table';
 import type { ArrivalState } from '../release/arrival';
 import type { GatesState } from '../release/gates';
 import type { RemarksState } from '../release/remarks';
+import type { PlansState } from '../rework/plans';
 
 /** A job as its story tells it: every topic's slice, and where the story stands. */
 export interface JobState
-  extends ArrivalState, PartsState, PinState, PlacesState, FindingsState, RemarksState, GatesState {
+  extends
+    ArrivalState,
+    PartsState,
+    PinState,
+    PlacesState,
+    FindingsState,
+    RemarksState,
+    PlansState,
+    GatesState {
   readonly id: string;
   readonly seq: number;
   readonly at: string;

@@ -31,8 +31,9 @@ export interface ProblemData {
   MOVE_NOT_POSSIBLE: {
     readonly part: string;
     readonly to: string;
-    readonly because: 'otherKind' | 'twice';
+    readonly because: 'otherKind' | 'twice' | 'taken';
   };
+  PLAN_UNKNOWN: { readonly plan: number };
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };
   PART_SAID_ANEW: { readonly part: string };

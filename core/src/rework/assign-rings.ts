@@ -35,7 +35,19 @@ export function assignRings(question: RingsToAssign): RingAssignment {
   const { gaps, bores } = question;
   if (gaps.length !== bores.length)
     throw new RangeError(`${gaps.length} rings do not go into ${bores.length} bores`);
-  const fits = bores.map((bore) => gaps.map((gap) => fitOf(gap, bore, question)));
+  return assignFits(bores.map((bore) => gaps.map((gap) => fitOf(gap, bore, question))));
+}
+
+/** One part in one place: too loose for it, or so much to take off, nm (unrounded). */
+export interface Fit {
+  readonly isLoose: boolean;
+  readonly removal: number;
+}
+/**
+ * The same of parts whose fit in every place is known already: at several stations, or of pistons, which nobody files.
+ * @param fits by place and part, as many parts as places; part i came for place i, and stays there where nothing is gained
+ */
+export function assignFits(fits: readonly (readonly Fit[])[]): RingAssignment {
   const ringForBore = cheapestMatch(costsOf(fits));
   return {
     ...loadOf(fits.flatMap((row, bore) => row[ringForBore[bore] ?? bore] ?? [])),
@@ -43,19 +55,13 @@ export function assignRings(question: RingsToAssign): RingAssignment {
     ringForBore,
   };
 }
-
-/** One ring in one bore: too loose, or so much to take off (unrounded). */
-interface Fit {
-  readonly isLoose: boolean;
-  readonly removal: number;
-}
 function fitOf(gap: RingGap, bore: number, { referenceDiameter, min, max }: RingsToAssign): Fit {
   const opens = Math.PI * (bore - referenceDiameter);
   const [low, high] = typeof gap === 'number' ? [gap, gap] : [gap.low, gap.high];
   const isLoose = high + opens > max;
   return { isLoose, removal: isLoose ? 0 : Math.max(0, min - (low + opens)) };
 }
-function loadOf(fits: readonly Fit[]): FilingLoad {
+export function loadOf(fits: readonly Fit[]): FilingLoad {
   return {
     loose: fits.filter(({ isLoose }) => isLoose).length,
     toFile: fits.filter(({ removal }) => removal > 0).length,
@@ -67,7 +73,12 @@ function costsOf(fits: readonly (readonly Fit[])[]): readonly (readonly number[]
   const count = fits.length;
   const oneFiled = 1 + count * Math.max(0, ...fits.flat().map(({ removal }) => removal));
   const oneLoose = (count + 1) * oneFiled;
-  return fits.map((row) =>
-    row.map(({ isLoose, removal }) => (isLoose ? oneLoose : removal > 0 ? oneFiled + removal : 0)),
+  return fits.map((row, i) =>
+    row.map(({ isLoose, removal }, j) => {
+      const load = isLoose ? oneLoose : removal > 0 ? oneFiled + removal : 0;
+      return load + (i === j ? 0 : ONE_MOVED / count);
+    }),
   );
 }
+/** All moves together weigh less than a nanometre: of two orders that are equally good the one that moves less is taken. */
+const ONE_MOVED = 0.25;

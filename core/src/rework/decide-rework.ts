@@ -80,7 +80,8 @@ export type ReworkCommand =
 export const isFact = (command: { readonly type: string }): command is FactCommand =>
   ['fitParts', 'replacePart', 'reworkPart', 'moveParts'].includes(command.type);
 
-type Slice = PartsState & PinState & { readonly rules: number };
+export type ReworkSlice = PartsState & PinState & { readonly rules: number };
+type Slice = ReworkSlice;
 /** Since these rules something is done to what lies beside, and only what depended on it is spent. */
 const ASPECTS_SINCE = 11;
 type Decided = Result<readonly PartEvent[], Problem>;

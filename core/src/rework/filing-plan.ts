@@ -39,6 +39,7 @@ export type FilingAdvice =
 export function filingAdvice(
   state: PlacesState & PinState & PartsState,
   characteristic: Characteristic,
+  school: FilingSchool = TIGHT_SIDE,
 ): readonly FilingAdvice[] {
   const kind = filedKind(state, characteristic);
   if (kind === undefined) return [];
@@ -57,7 +58,7 @@ export function filingAdvice(
         )
       )
         return [];
-      const plan = filingWindow({ stations: stationsOf(state, places, part), aim: leastShown(readings) });
+      const plan = schooled(stationsOf(state, places, part), school, stepOf(readings));
       return [{ kind: 'plan', part, slot, stations: places.map(placeKey), plan }];
     },
   );
@@ -88,7 +89,7 @@ export function mendingCut(
   const stations = stationsOf(state, all, part).map((station) =>
     station.name === here ? { ...station, min: nanometres(Math.max(station.min ?? 0, hi)) } : station,
   );
-  return filingWindow({ stations, aim: leastShown(readings) });
+  return schooled(stations, TIGHT_SIDE, stepOf(readings));
 }
 
 /** The kind of part that is filed to open what is measured. */
@@ -123,13 +124,61 @@ function stationsOf(
     ];
   });
 }
-/** One step of the gauge beyond the least: a cut that just reaches the bound cannot be shown to have reached it. */
-function leastShown(readings: readonly (RecordedReading | undefined)[]): FilingAim {
-  const steps = readings.flatMap((reading) =>
-    reading?.instrument == null ? [] : [reading.instrument.resolution],
+/**
+ * Where within its window a cut is aimed. None of them is a limit: what is in stays in whatever the school.
+ * - `tight`: the least, and one step of the gauge more, because a cut that just reaches the bound cannot be shown to have reached it
+ * - `middle`: the middle of what suits every station
+ * - `loose`: the most, less one step of the gauge: hot and heavy duty
+ * - `gap`: so much gap where it is tightest, nm
+ */
+export type FilingSchool =
+  { readonly kind: 'tight' | 'middle' | 'loose' } | { readonly kind: 'gap'; readonly value: Nanometres };
+export const TIGHT_SIDE: FilingSchool = { kind: 'tight' };
+
+/** What a ring's stations bear, aimed as a school does. `step`: of the gauge, nm */
+export function schooled(
+  stations: readonly FilingStation[],
+  school: FilingSchool,
+  step: Nanometres,
+): FilingPlan {
+  const tightest = stations.reduce<FilingStation | undefined>(
+    (so, each) => (so === undefined || shortage(each) > shortage(so) ? each : so),
+    undefined,
   );
-  return { kind: 'least', margin: nanometres(Math.max(0, ...steps)) };
+  const least: FilingAim = { kind: 'least', margin: step };
+  switch (school.kind) {
+    case 'tight':
+      return filingWindow({ stations, aim: least });
+    case 'middle':
+      return filingWindow({ stations, aim: { kind: 'middle' } });
+    case 'gap':
+      return filingWindow({
+        stations,
+        aim: tightest === undefined ? least : { kind: 'gap', station: tightest.name, value: school.value },
+        shortOf: step,
+      });
+    case 'loose': {
+      const window = filingWindow({ stations, aim: least });
+      if (window.state !== 'file' || window.most === undefined) return window;
+      // As far as the window goes, and one step short of it.
+      return filingWindow({
+        stations,
+        aim: { kind: 'least', margin: nanometres(Math.max(0, window.most - window.least)) },
+        shortOf: step,
+      });
+    }
+  }
 }
+const shortage = ({ min, reading }: FilingStation): number =>
+  min === undefined ? -Infinity : min - intervalOf(reading).lo;
+/** The step of the gauges that a part was measured with. */
+const stepOf = (readings: readonly (RecordedReading | undefined)[]): Nanometres =>
+  nanometres(
+    Math.max(
+      0,
+      ...readings.flatMap((reading) => (reading?.instrument == null ? [] : [reading.instrument.resolution])),
+    ),
+  );
 
 /** The places of a sheet, by the part that is filed: worked out once for each sheet. */
 const placesBySlot = (places: readonly Place[], kind: PartKindRule) => {

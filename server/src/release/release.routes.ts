@@ -6,8 +6,19 @@ import { exportRecord } from './record-export';
 import { writeCsv } from '../platform/write-table';
 import { checked } from '../platform/body';
 import { ProblemError } from '../platform/problem-error';
+import { actorOf } from '../people';
+import { printSlips } from './print-slips';
 import { printRecord, printWorksheets } from './record-print';
+import { nanometres } from '@oak-gate/core';
 import { sheetTable } from './sheet-table';
+
+const slipQuery = z.object({
+  sheet: z.string().max(80),
+  school: z.enum(['tight', 'middle', 'loose']).default('tight'),
+  /** A given gap, nm: it goes before the school. */
+  gap: z.exactOptional(z.coerce.number().int().min(0)),
+  tool: z.string().max(120),
+});
 
 export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
   const router = Router();
@@ -46,6 +57,20 @@ export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
     res
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="${state.job.number}-worksheet.pdf"`)
+      .send(pdf);
+  });
+  /** A slip for each ring that is to be filed: it goes to the grinder with the ring. */
+  router.get('/:jobId/slips.pdf', async (req, res) => {
+    const state = await jobs.state(req.params.jobId);
+    const { sheet, school, gap, tool } = checked(slipQuery, req.query);
+    const { id, name } = actorOf(res);
+    const pdf = await printSlips(state, {
+      ...{ sheet, tool, who: { id, name } },
+      school: gap === undefined ? { kind: school } : { kind: 'gap', value: nanometres(gap) },
+    });
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="${state.job.number}-slips.pdf"`)
       .send(pdf);
   });
   return router;

@@ -122,6 +122,11 @@ export class BenchActs {
         { label: `Replace this ${each.words[0]}…`, run: () => void this.replace(each) },
         { label: `What this ${each.words[0]} is…`, run: () => void this.sayWhat(each) },
       ]),
+      ...when(
+        this.hand.at.characteristic()?.filed !== undefined,
+        'What is to be filed, and which goes where',
+        () => void this.toFiling(),
+      ),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
@@ -289,6 +294,17 @@ export class BenchActs {
     const [report] = seen === undefined || place === undefined ? [] : reportsAt(seen, place);
     if (report === undefined) return;
     await this.asker.ask(settleAsk(report, (draft) => this.done(draft, seen)));
+  }
+
+  /** All of the sheet that is filed, in the order of work, with the part in hand in hand. */
+  async toFiling(): Promise<void> {
+    const job = this.hand.at.job();
+    const characteristic = this.hand.at.characteristic();
+    if (job === undefined || characteristic?.filed === undefined) return;
+    const ring = this.hand.at.parts().find(({ part }) => part.kind === characteristic.filed)?.part.slot;
+    await this.router.navigate(['/jobs', job.id, 'filing'], {
+      queryParams: { sheet: characteristic.id, ring },
+    });
   }
 
   /** The cut that was advised is made: the part that can be filed to open what is measured here. */

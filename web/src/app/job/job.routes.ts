@@ -36,6 +36,11 @@ export const jobRoutes: Routes = [
         title: 'Gate · Oak Gate',
         loadComponent: () => import('./gate.page').then((m) => m.GatePage),
       },
+      {
+        path: 'filing',
+        title: 'Filing · Oak Gate',
+        loadComponent: () => import('../bench/filing/filing.page').then((m) => m.FilingPage),
+      },
       { path: ':stage', ...stagePage },
     ],
   },

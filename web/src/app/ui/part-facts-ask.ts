@@ -1,6 +1,6 @@
 import { PART_FACT_WORDS } from '@oak-gate/contract';
-import { PART_FACTS, saidOfKind } from '@oak-gate/core';
-import type { JobDraft, JobState, Part, PartFact } from '@oak-gate/core';
+import { PART_FACTS, SAID_OF_PART, saidOfKind } from '@oak-gate/core';
+import type { JobDraft, JobState, Part, SaidOfPart, SaidPartFact } from '@oak-gate/core';
 import type { ApiProblem } from '../state/api';
 import type { Ask, AskField } from './ask-dialog';
 
@@ -15,8 +15,8 @@ export function askPartFacts(
   send: (draft: JobDraft) => Promise<ApiProblem | undefined>,
 ): Ask {
   const [first] = parts;
-  const shared = (fact: PartFact): string =>
-    parts.every((part) => part[fact] === first?.[fact]) ? (first?.[fact] ?? '') : '';
+  const shared = (fact: SaidPartFact): string =>
+    parts.every((part) => part[fact] === first?.[fact]) ? String(first?.[fact] ?? '') : '';
   return {
     title: parts.length === 1 ? `What this ${one} is` : `What these ${parts.length} ${many} are`,
     lines: [
@@ -29,7 +29,7 @@ export function askPartFacts(
       }),
     ],
     fields: [
-      ...PART_FACTS.map((fact): AskField => ({
+      ...SAID_OF_PART.map((fact): AskField => ({
         key: fact,
         label: FACT_LABELS[fact],
         kind: 'line',
@@ -40,22 +40,37 @@ export function askPartFacts(
     ],
     submit: 'Say so',
     act: (values) => {
-      const facts: Partial<Record<PartFact, string | null>> = {};
-      for (const fact of PART_FACTS) {
+      const facts: Partial<Record<SaidPartFact, string | number | null>> = {};
+      for (const fact of SAID_OF_PART) {
         const text = (values[fact] ?? '').trim();
-        if (text !== shared(fact)) facts[fact] = text === '' ? null : text;
+        if (text === shared(fact)) continue;
+        const count = Number(text.replace(/\s/gu, '').replace(',', '.'));
+        if (COUNTED.has(fact) && (!Number.isFinite(count) || count < 0))
+          return Promise.resolve({
+            code: 'BODY_WRONG',
+            title: `${FACT_LABELS[fact]}: ${text} is no number`,
+            where: FACT_LABELS[fact],
+            next: 'Write the figure alone, or leave it empty where nobody knows it.',
+          });
+        facts[fact] = text === '' ? null : COUNTED.has(fact) ? count : text;
       }
       return send({
         type: 'sayPartFacts',
         parts: parts.map(({ id }) => id),
-        facts,
+        facts: facts as Partial<SaidOfPart>,
         reason: values['reason'] ?? '',
       });
     },
   };
 }
-const FACT_LABELS: Readonly<Record<PartFact, string>> = {
+const COUNTED: ReadonlySet<SaidPartFact> = new Set(['hours', 'cycles']);
+const FACT_LABELS: Readonly<Record<SaidPartFact, string>> = {
   partNumber: 'Part number',
   maker: 'Maker',
   material: 'Material',
+  serial: 'Serial',
+  lot: 'Lot or box',
+  sizeClass: 'Size class, as stamped',
+  hours: 'Hours',
+  cycles: 'Cycles',
 };

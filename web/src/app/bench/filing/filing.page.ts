@@ -1,0 +1,457 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { placeWords, ringName, unitWord } from '@oak-gate/contract';
+import {
+  currentPin,
+  filingBoard,
+  movesOf,
+  nanometres,
+  NM_PER,
+  openPlans,
+  orderLoad,
+  placeKey,
+  placeOf,
+  placeStatus,
+  ringSets,
+  sheetPlaces,
+  showExact,
+  unitOfSheet,
+} from '@oak-gate/core';
+import type { FilingSchool, JobDraft, LengthUnit, PartMove, Plan, RingSet } from '@oak-gate/core';
+import { Store } from '@ngrx/store';
+import { BlindLooks } from '../../state/blind-looks';
+import { JobDesk } from '../../state/job-desk';
+import { sessionFeature } from '../../state/session.feature';
+import { Asker } from '../../ui/asker';
+import { FORM_IMPORTS } from '../../ui/form-imports';
+import { ProblemNote } from '../../ui/problem-note';
+import { UnitChoice } from '../../ui/unit-choice';
+import { againstFiling, bySourcesUnit } from '../filing-words';
+import { CutBand } from './cut-band';
+import { FilingChoice, FILING_TOOLS } from './filing-choice';
+import {
+  addLoads,
+  axisOf,
+  filedSheet,
+  filingLines,
+  inHand,
+  loadWords,
+  minutesFor,
+  relationWarnings,
+  ringsByBank,
+  staysWords,
+  swapRows,
+} from './filing-view';
+import { HopLine } from './hop-line';
+import { RingAssigner } from './ring-assigner';
+import { SwapDiagram } from './swap-diagram';
+
+/** How many strokes before the goal a round stops: metal cannot be put back. */
+const STOP_SHORT = 2;
+/** Where nobody knows what a stroke takes off, the first round is a short one. */
+const FIRST_STROKES = 2;
+const SCHOOLS: readonly { readonly kind: FilingSchool['kind']; readonly words: string }[] = [
+  { kind: 'tight', words: 'tight side' },
+  { kind: 'middle', words: 'middle' },
+  { kind: 'loose', words: 'loose side' },
+];
+
+/** Rings that are filed: which goes where before anything is taken off, then how much of which, in the order of work. */
+@Component({
+  selector: 'app-filing-page',
+  imports: [...FORM_IMPORTS, CutBand, HopLine, ProblemNote, RouterLink, SwapDiagram],
+  providers: [RingAssigner],
+  templateUrl: './filing.page.html',
+  styleUrl: './filing.page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FilingPage {
+  private readonly desk = inject(JobDesk);
+  private readonly asker = inject(Asker);
+  private readonly router = inject(Router);
+  private readonly units = inject(UnitChoice);
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly choice = inject(FilingChoice);
+  protected readonly assigner = inject(RingAssigner);
+  protected readonly job = inject(BlindLooks).job;
+  protected readonly tools = FILING_TOOLS;
+  protected readonly schools = SCHOOLS;
+  protected readonly unitWord = unitWord;
+  /** Which sheet; the first one whose parts are filed where nothing is said. */
+  readonly sheet = input<string>();
+  /** The slot of the ring in hand: the same page stands on a second tablet at the grinder. */
+  readonly ring = input<string>();
+
+  protected readonly characteristic = computed(() => {
+    const job = this.job();
+    return job === undefined ? undefined : filedSheet(job, this.sheet());
+  });
+  protected readonly unit = computed((): LengthUnit => {
+    const [job, characteristic] = [this.job(), this.characteristic()];
+    return job === undefined || characteristic === undefined
+      ? 'mm'
+      : (this.units.of(characteristic.id) ?? unitOfSheet(job, characteristic));
+  });
+  protected readonly board = computed(() => {
+    const [job, characteristic] = [this.job(), this.characteristic()];
+    if (job === undefined || characteristic === undefined) return undefined;
+    const [school, tool] = [this.choice.school(), this.choice.tool()];
+    return filingBoard(job, characteristic, {
+      ...{ school, tool, stopShort: STOP_SHORT },
+      who: this.person()?.id ?? '',
+    });
+  });
+  protected readonly lines = computed(() => {
+    const [job, board] = [this.job(), this.board()];
+    return job === undefined || board === undefined ? [] : filingLines(job, board.rings, this.unit());
+  });
+  protected readonly axis = computed(() => {
+    const to = axisOf(this.lines());
+    return [0, 0.25, 0.5, 0.75, 1].map((share) => Number((share * to).toPrecision(3)));
+  });
+  protected readonly minutes = computed(() => {
+    const board = this.board();
+    return board === undefined ? undefined : minutesFor(board.rings, board.learnt);
+  });
+  protected readonly learntWords = computed(() => {
+    const { rate, gaps } = this.board()?.learnt ?? { rate: null, gaps: 0 };
+    if (rate === null) return 'a stroke of yours with it is not known yet';
+    const per = NM_PER[this.unit()];
+    const mean = Number((rate.mean / per).toPrecision(2));
+    return `${mean} ${unitWord(this.unit())} a stroke of yours, from ${gaps} ${gaps === 1 ? 'gap' : 'gaps'}`;
+  });
+
+  // Which ring goes in which bore.
+  protected readonly locked = signal<ReadonlySet<string>>(new Set());
+  protected readonly byHand = signal(false);
+  private readonly drawn = signal<readonly (readonly number[])[] | undefined>(undefined);
+  /** The sets in which more than one ring could move, and somebody would gain by it. */
+  protected readonly sets = computed((): readonly RingSet[] => {
+    const [job, characteristic] = [this.job(), this.characteristic()];
+    if (job === undefined || characteristic === undefined) return [];
+    return ringSets(job, characteristic, this.locked()).filter(({ free }) => free.length > 1);
+  });
+  /** The order of each set: as a person drew it, else as it was worked out, else as they came. */
+  protected readonly orders = computed(() => {
+    const sets = this.sets();
+    const proposed = this.assigner.orders();
+    return sets.map((set, i) => {
+      const asCame = set.free.map((_, bore) => bore);
+      const order = this.drawn()?.[i] ?? proposed?.[i]?.ringForBore ?? asCame;
+      return order.length === asCame.length ? order : asCame;
+    });
+  });
+  protected readonly swap = computed(() => {
+    const job = this.job();
+    const sets = this.sets();
+    if (job === undefined || sets.length === 0) return undefined;
+    const orders = this.orders();
+    const asCame = sets.map((set) =>
+      orderLoad(
+        set,
+        set.free.map((_, bore) => bore),
+      ),
+    );
+    const then = sets.map((set, i) => orderLoad(set, orders[i] ?? []));
+    const moves = sets.flatMap((set, i) => movesOf(set, orders[i] ?? []));
+    const shown = sets
+      .map((set, i) => ({
+        set,
+        i,
+        needs:
+          (asCame[i]?.toFile ?? 0) + (asCame[i]?.loose ?? 0) > 0 || movesOf(set, orders[i] ?? []).length > 0,
+      }))
+      .filter(({ needs }) => needs || this.byHand());
+    return {
+      before: loadWords(addLoads(asCame)),
+      after: loadWords(addLoads(then)),
+      moves,
+      diagrams: shown.map(({ set, i }) => ({
+        index: i,
+        set,
+        title: this.titleOf(set),
+        limit: this.limitOf(set),
+        rows: swapRows(job, set, orders[i] ?? [], this.unit()),
+      })),
+    };
+  });
+  /** Of the rings for which nothing can be proposed it is said why. */
+  protected readonly staysWords = computed(() => {
+    const [job, characteristic] = [this.job(), this.characteristic()];
+    return job === undefined || characteristic === undefined
+      ? ''
+      : staysWords(ringSets(job, characteristic, this.locked()).flatMap(({ rings }) => rings));
+  });
+  /** Rings that shall move, and have not yet. */
+  protected readonly planned = computed((): readonly (Plan & { readonly moves: readonly PartMove[] })[] => {
+    const job = this.job();
+    return job === undefined
+      ? []
+      : openPlans(job).flatMap((plan) =>
+          plan.work.kind === 'move' ? [{ ...plan, moves: plan.work.moves }] : [],
+        );
+  });
+
+  // The ring in hand.
+  protected readonly line = computed(() => {
+    const lines = this.lines();
+    return (
+      lines.find(({ ring }) => ring.slot === this.ring()) ??
+      (this.ring() === undefined ? lines[0] : undefined)
+    );
+  });
+  private readonly more = signal<{ readonly slot: string; readonly by: number }>({ slot: '', by: 0 });
+  protected readonly strokes = computed(() => {
+    const line = this.line();
+    if (line === undefined) return 0;
+    const { next } = line.ring;
+    const advised = next.kind === 'file' ? Math.max(1, next.strokes ?? FIRST_STROKES) : FIRST_STROKES;
+    const { slot, by } = this.more();
+    return Math.max(1, advised + (slot === line.ring.slot ? by : 0));
+  });
+  protected readonly hand = computed(() => {
+    const [job, line, board] = [this.job(), this.line(), this.board()];
+    return job === undefined || line === undefined || board === undefined
+      ? undefined
+      : inHand(job, line, this.strokes(), board.learnt, this.unit());
+  });
+  protected readonly against = computed(() => {
+    const [job, line] = [this.job(), this.line()];
+    if (job === undefined || line === undefined) return [];
+    const byUnit = line.ring.places.flatMap((key) => {
+      const place = placeOf(job, key);
+      return place === undefined ? [] : (bySourcesUnit(job, placeStatus(job, place)) ?? []);
+    });
+    const sheet = this.characteristic()?.id ?? '';
+    return [...new Set([...againstFiling(job, line.ring.part.id), ...byUnit])].concat(
+      relationWarnings(job, line, sheet, this.unit()),
+    );
+  });
+  protected readonly canFile = computed(() => {
+    const kind = this.line()?.ring.next.kind;
+    return kind === 'file' || kind === 'noBlade';
+  });
+  /** The edges were dressed: ticked anew for each round. */
+  protected readonly dressed = signal(false);
+  protected readonly tookMinutes = signal<number | null>(null);
+  protected readonly refused = signal<
+    { code: string; title: string; where: string; next: string } | undefined
+  >(undefined);
+  protected readonly printLink = computed(() => {
+    const [job, sheet] = [this.job(), this.characteristic()];
+    return job === undefined || sheet === undefined
+      ? ''
+      : `/api/jobs/${job.id}/slips.pdf?sheet=${sheet.id}${schoolQuery(this.choice.school())}&tool=${encodeURIComponent(this.choice.tool())}`;
+  });
+
+  constructor() {
+    // A proposal is worked out where its question is another one; what was drawn by hand is of the question before.
+    effect(() => {
+      const sets = this.sets();
+      untracked(() => {
+        this.drawn.set(undefined);
+        if (sets.length > 0) this.assigner.ask(sets);
+        else this.assigner.stop();
+      });
+    });
+    effect(() => {
+      this.line()?.ring.slot;
+      untracked(() => {
+        this.dressed.set(false);
+        this.tookMinutes.set(null);
+      });
+    });
+  }
+
+  /** Without a proposal the list is all that is said. */
+  protected readonly headline = computed(() => {
+    const files = this.lines().filter(
+      ({ ring }) => ring.next.kind === 'file' || ring.next.kind === 'noBlade',
+    ).length;
+    const beyond = this.lines().filter(
+      ({ ring }) => ring.next.kind === 'noAmount' || ring.next.kind === 'tooLoose',
+    ).length;
+    const due = this.lines().filter(({ ring }) => ring.next.kind === 'measure').length;
+    const said = [
+      ...(files === 0 ? [] : [`${files} ${files === 1 ? 'ring' : 'rings'} to file`]),
+      ...(due === 0 ? [] : [`${due} to measure`]),
+      ...(beyond === 0 ? [] : [`${beyond} beyond filing`]),
+    ].join(', ');
+    return said === ''
+      ? this.isMeasured()
+        ? 'Nothing to file.'
+        : 'Measure the rings first.'
+      : `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
+  });
+  private readonly isMeasured = computed(() => {
+    const [job, sheet] = [this.job(), this.characteristic()];
+    return (
+      job !== undefined &&
+      sheet !== undefined &&
+      sheetPlaces(job, sheet.id).every((place) => {
+        const { state } = placeStatus(job, place);
+        return state !== 'notTaken' && state !== 'spent' && state !== 'withheld';
+      })
+    );
+  });
+  protected readonly givenGap = computed(() => {
+    const school = this.choice.school();
+    return school.kind === 'gap' ? showExact(school.value, this.unit()) : '';
+  });
+  protected readonly firstPlace = computed(() => this.line()?.ring.places[0] ?? this.anyPlace());
+  private anyPlace(): string | undefined {
+    const [job, sheet] = [this.job(), this.characteristic()];
+    const [place] = job === undefined || sheet === undefined ? [] : sheetPlaces(job, sheet.id);
+    return place === undefined ? undefined : placeKey(place);
+  }
+
+  protected take(slot: string): void {
+    const sheet = this.characteristic()?.id;
+    void this.router.navigate([], { queryParams: { sheet, ring: slot }, replaceUrl: true });
+  }
+  protected step(by: number): void {
+    const slot = this.line()?.ring.slot ?? '';
+    const now = this.more();
+    const had = now.slot === slot ? now.by : 0;
+    if (this.strokes() + by >= 1) this.more.set({ slot, by: had + by });
+  }
+  protected gapFrom(text: string): void {
+    const per = NM_PER[this.unit()];
+    const value = Number(text.replace(',', '.')) * per;
+    if (Number.isFinite(value) && value > 0)
+      this.choice.take({ school: { kind: 'gap', value: nanometres(Math.round(value)) } });
+  }
+  protected schoolOf(kind: FilingSchool['kind']): void {
+    if (kind !== 'gap') this.choice.take({ school: { kind } });
+  }
+
+  /** So many strokes were taken: the ring is measured again at every station. */
+  protected async done(): Promise<void> {
+    const [job, line] = [this.job(), this.line()];
+    if (job === undefined || line === undefined || !this.dressed()) return;
+    const { part, places } = line.ring;
+    const strokes = this.strokes();
+    const draft = (although: string): JobDraft => ({
+      ...{ type: 'reworkPart', part: part.id, what: 'filed', basedOn: part.condition },
+      how: `one end, towards the inside, edges dressed${although === '' ? '' : `; although it was in: ${although}`}`,
+      round: { strokes, tool: this.choice.tool(), minutes: this.tookMinutes() },
+    });
+    const against = this.against();
+    const hand = (although: string) => {
+      const problem = this.desk.handIn(draft(although), job);
+      if (problem === undefined)
+        void this.router.navigate(['/jobs', job.id, 'place'], { queryParams: { place: places[0] } });
+      return problem;
+    };
+    if (against.length === 0) {
+      hand('');
+      return;
+    }
+    await this.asker.ask({
+      title: `${line.name}: filed although nothing asks for it`,
+      lines: against,
+      fields: [{ key: 'although', label: 'Why it was filed all the same', kind: 'text' }],
+      submit: `${strokes} strokes taken`,
+      act: ({ although }) => Promise.resolve(hand(although ?? '') === undefined ? undefined : REFUSED),
+    });
+  }
+
+  protected put(index: number, { ring, bore }: { readonly ring: number; readonly bore: number }): void {
+    const set = this.sets()[index];
+    if (set === undefined) return;
+    const free = (row: number): number => set.free.findIndex(({ slot }) => slot === set.rings[row]?.slot);
+    const [a, b] = [free(ring), free(bore)];
+    if (a < 0 || b < 0) return;
+    const order = [...(this.orders()[index] ?? [])];
+    const was = order.indexOf(a);
+    const there = order[b];
+    if (there === undefined || was < 0) return;
+    order[b] = a;
+    order[was] = there;
+    this.drawn.set(this.orders().map((each, i) => (i === index ? order : each)));
+  }
+  protected lock(slot: string): void {
+    const next = new Set(this.locked());
+    if (!next.delete(slot)) next.add(slot);
+    this.locked.set(next);
+  }
+  protected asBoxed(): void {
+    this.drawn.set(this.sets().map(({ free }) => free.map((_, bore) => bore)));
+  }
+  protected proposed(): void {
+    this.drawn.set(undefined);
+  }
+  /** What is drawn becomes a plan: nothing is spent before somebody says that the rings have moved. */
+  protected plan(): void {
+    const [job, swap] = [this.job(), this.swap()];
+    if (job === undefined || swap === undefined || swap.moves.length === 0) return;
+    const seen = swap.moves.map(({ part: id }) => ({ id, condition: job.parts.get(id)?.condition ?? 0 }));
+    const reason = `as boxed ${swap.before}; so ${swap.after}`;
+    const work = { kind: 'move' as const, moves: swap.moves, seen, reason };
+    this.say(this.desk.handIn({ type: 'planWork', work, about: [], seen, reason }, job));
+  }
+  protected moved(plan: Plan & { readonly moves: readonly PartMove[] }): void {
+    const job = this.job();
+    if (job === undefined) return;
+    const { moves, work } = plan;
+    const reason = work.kind === 'move' ? work.reason : plan.reason;
+    this.say(this.desk.handIn({ type: 'moveParts', moves, reason }, job));
+  }
+  protected async drop(plan: Plan): Promise<void> {
+    await this.asker.ask({
+      title: 'The rings stay as they are',
+      lines: ['What was planned is given up. Nothing was spent by it.'],
+      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
+      submit: 'Give it up',
+      act: ({ reason }) => {
+        const problem = this.desk.handIn({ type: 'dropPlan', plan: plan.seq, reason: reason ?? '' });
+        return Promise.resolve(problem === undefined ? undefined : REFUSED);
+      },
+    });
+  }
+  /** "Cyl 2, top ring to Cyl 5". */
+  protected moveWords({ part: id, to }: PartMove): string {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (job === undefined || layout === undefined) return '';
+    const from = job.parts.get(id)?.slot ?? id;
+    const at = (slot: string): string =>
+      placeWords(layout, placeOf(job, slot) ?? { characteristic: '', at: {} }).cylinder;
+    return `${ringName(job, [from])} to ${at(to)}`;
+  }
+  private say(problem: { readonly code: string } | undefined): void {
+    this.refused.set(problem === undefined ? undefined : REFUSED);
+  }
+  private titleOf({ groove, member }: RingSet): string {
+    const job = this.job();
+    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
+    if (layout === undefined) return '';
+    const at = { groove, member };
+    return placeWords(layout, { characteristic: '', at }).ring;
+  }
+  private limitOf({ fits }: RingSet): string {
+    const [first] = fits[0]?.[0]?.at ?? [];
+    if (first === undefined) return '';
+    const per = NM_PER[this.unit()];
+    const digits = { thou: 1, in: 4, mm: 2, um: 0 }[this.unit()];
+    const show = (nm: number): string => (Number.isFinite(nm) ? (nm / per).toFixed(digits) : 'open');
+    return `${show(first.lower)} to ${show(first.upper)}`;
+  }
+}
+const schoolQuery = (school: FilingSchool): string =>
+  school.kind === 'gap' ? `&gap=${school.value}` : `&school=${school.kind}`;
+const REFUSED = {
+  code: 'PART_CHANGED',
+  title: 'Something changed meanwhile',
+  where: 'these rings',
+  next: 'Look at the list again: it shows how they lie now.',
+};
