@@ -137,6 +137,7 @@ export * from './rework/filing-rate';
 export * from './rework/strokes-for';
 export * from './rework/assign-rings';
 export * from './rework/choose-shims';
+export * from './rework/shim-advice';
 export * from './rework/decide-rework';
 export * from './rework/decide-plan';
 export * from './rework/plans';

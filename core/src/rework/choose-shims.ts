@@ -1,3 +1,4 @@
+import type { SpreadOf } from '../library/row-rule';
 import { roundToNanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 
@@ -16,8 +17,9 @@ export type ShimChoice =
 
 interface Option {
   readonly shim: Nanometres;
-  /** Twice the mid height, so that it is whole. */
-  readonly mid: number;
+  /** What of it counts for the spread, twice, so that a middle is whole. */
+  readonly from: number;
+  readonly to: number;
 }
 interface Chosen {
   readonly shims: readonly Option[];
@@ -38,11 +40,13 @@ export function chooseShims(question: {
   readonly shims: readonly Nanometres[];
   readonly min: Nanometres;
   readonly max: Nanometres;
-  readonly maxSpread: Nanometres;
+  readonly maxSpread: number;
+  /** Between what of the liners the spread is counted; their mid heights where nothing is said. */
+  readonly between?: SpreadOf;
 }): ShimChoice {
   const { protrusions, maxSpread } = question;
   const options = protrusions.map((protrusion) => optionsOf(protrusion, question));
-  const heights = [...new Set(options.flat().map(({ mid }) => mid))].sort((a, b) => a - b);
+  const heights = [...new Set(options.flat().flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b);
   let best: Chosen | undefined;
   let lowest: number | undefined;
   for (const [from, low] of heights.entries())
@@ -67,11 +71,24 @@ export function chooseShims(question: {
 
 function optionsOf(
   protrusion: Protrusion,
-  { shims, min, max }: { readonly shims: readonly Nanometres[]; readonly min: number; readonly max: number },
+  {
+    shims,
+    min,
+    max,
+    between = 'mids',
+  }: {
+    readonly shims: readonly Nanometres[];
+    readonly min: number;
+    readonly max: number;
+    readonly between?: SpreadOf;
+  },
 ): readonly Option[] {
   return [roundToNanometres(0), ...shims].flatMap((shim) => {
     const [low, high] = endsOf(raised(protrusion, shim));
-    return low >= min && high <= max ? [{ shim, mid: low + high }] : [];
+    if (low < min || high > max) return [];
+    return between === 'mids'
+      ? [{ shim, from: low + high, to: low + high }]
+      : [{ shim, from: 2 * low, to: 2 * high }];
   });
 }
 /** The choice of the fewest and thinnest shims with every liner between two heights; undefined where one has none. */
@@ -82,15 +99,16 @@ function chooseWithin(
 ): Chosen | undefined {
   const shims: Option[] = [];
   for (const its of options) {
-    const [thinnest] = its.filter(({ mid }) => mid >= low && mid <= high).sort((a, b) => a.shim - b.shim);
+    const [thinnest] = its
+      .filter(({ from, to }) => from >= low && to <= high)
+      .sort((a, b) => a.shim - b.shim);
     if (thinnest === undefined) return undefined;
     shims.push(thinnest);
   }
-  const mids = shims.map(({ mid }) => mid);
   return {
     shims,
     count: shims.filter(({ shim }) => shim !== 0).length,
-    spread: Math.max(...mids) - Math.min(...mids),
+    spread: Math.max(...shims.map(({ to }) => to)) - Math.min(...shims.map(({ from }) => from)),
     thickness: shims.reduce((sum, { shim }) => sum + shim, 0),
   };
 }

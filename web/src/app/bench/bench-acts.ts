@@ -5,6 +5,7 @@ import { instrumentList, partWords, wordsOf } from '@oak-gate/contract';
 import {
   currentPin,
   currentReading,
+  isLinerHeights,
   leftAsIs,
   PART_FACTS,
   partIn,
@@ -127,6 +128,7 @@ export class BenchActs {
         'What is to be filed, and which goes where',
         () => void this.toFiling(),
       ),
+      ...when(this.standsUnderHead(), 'Shims for the liners', () => void this.toShims()),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
@@ -305,6 +307,16 @@ export class BenchActs {
     await this.router.navigate(['/jobs', job.id, 'filing'], {
       queryParams: { sheet: characteristic.id, ring },
     });
+  }
+
+  private standsUnderHead(): boolean {
+    const characteristic = this.hand.at.characteristic();
+    return characteristic !== undefined && isLinerHeights(characteristic);
+  }
+  async toShims(): Promise<void> {
+    const job = this.hand.at.job();
+    const sheet = this.hand.at.characteristic()?.id;
+    if (job !== undefined) await this.router.navigate(['/jobs', job.id, 'shims'], { queryParams: { sheet } });
   }
 
   /** The cut that was advised is made: the part that can be filed to open what is measured here. */

@@ -41,6 +41,11 @@ export const jobRoutes: Routes = [
         title: 'Filing · Oak Gate',
         loadComponent: () => import('../bench/filing/filing.page').then((m) => m.FilingPage),
       },
+      {
+        path: 'shims',
+        title: 'Shims · Oak Gate',
+        loadComponent: () => import('../bench/shims/shims.page').then((m) => m.ShimsPage),
+      },
       { path: ':stage', ...stagePage },
     ],
   },

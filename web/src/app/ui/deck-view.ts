@@ -60,6 +60,8 @@ interface DeckLiner {
   readonly said: string;
   readonly tilt: string;
   readonly isHere: boolean;
+  /** Where its top would lie, and what lifts it there. */
+  readonly then?: { readonly y: number; readonly height: number; readonly label: string };
   /** Where a press leads. */
   readonly key: string;
 }
@@ -72,6 +74,7 @@ const DECK = 160;
 const LINER = 96;
 
 /**
+ * @param raised by cylinder, how much higher a liner would stand, nm: drawn over how it stands
  * @returns undefined where a sheet is no heights at points under heads, or nothing is measured on it
  */
 export function deckView(
@@ -79,6 +82,7 @@ export function deckView(
   characteristic: Characteristic,
   here: Place,
   unit: LengthUnit,
+  raised?: ReadonlyMap<string, number>,
 ): DeckView | undefined {
   const pin = currentPin(job);
   const heads = pin?.model.layout.heads ?? [];
@@ -105,7 +109,8 @@ export function deckView(
     ...(max === undefined ? {} : { max }),
     ...(allowed === undefined ? {} : { maxSpread: allowed }),
   });
-  const highest = Math.max(...all, max ?? 0, min ?? 0) * 1.06;
+  const lifted = liners.flatMap(({ id, points }) => points.map((point) => point + (raised?.get(id) ?? 0)));
+  const highest = Math.max(...lifted, max ?? 0, min ?? 0) * 1.06;
   const lowest = Math.min(0, ...all);
   const y = (nm: number): number => DECK - ((nm - 0) / Math.max(highest - lowest, 1)) * (DECK - TOP);
   const xOf = (i: number): number => LEFT + i * PITCH + (PITCH - LINER) / 2;
@@ -130,10 +135,17 @@ export function deckView(
       state,
       said: saidOf(statuses, characteristic, show),
       tilt: its === undefined || points.length < 2 || its.tilt === 0 ? '' : `tilt ${show(its.tilt)}`,
-      isHere: here.at.cylinder === id,
+      // Where it is drawn what would be, nothing is in hand.
+      isHere: raised === undefined && here.at.cylinder === id,
+      ...thenOf(raised?.get(id), its?.mid),
       key: (statuses.find(({ key }) => key === worst?.key) ?? statuses[0])?.key ?? '',
     };
   });
+  function thenOf(by: number | undefined, mid: number | undefined): Pick<DeckLiner, 'then'> {
+    if (by === undefined || mid === undefined) return {};
+    const to = y(mid + by);
+    return { then: { y: to, height: Math.max(2, y(mid) - to), label: `+${show(by)}` } };
+  }
   return {
     width: LEFT + liners.length * PITCH,
     height: HEIGHT,
