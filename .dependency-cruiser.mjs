@@ -7,7 +7,7 @@ const CORE_LAYERS = [
   ['library'],
   ['evidence'],
   ['bench'],
-  ['findings', 'rework', 'build'],
+  ['findings', 'rework', 'strip', 'build'],
   ['release'],
   ['job'],
 ];

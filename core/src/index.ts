@@ -141,6 +141,9 @@ export * from './rework/shim-advice';
 export * from './rework/decide-rework';
 export * from './rework/decide-plan';
 export * from './rework/plans';
+export * from './strip/map-slots';
+export * from './strip/as-found';
+export * from './strip/decide-strip';
 export * from './rework/ring-swap';
 export * from './rework/filing-board';
 

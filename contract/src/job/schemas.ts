@@ -50,6 +50,7 @@ import {
   saidFacts,
 } from '../release/schemas';
 import { remarkCommands, remarkEventData } from '../release/remark-schemas';
+import { stripCommands, stripEventData } from '../strip/schemas';
 import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
 
 const rules = z.int().min(1);
@@ -67,6 +68,7 @@ const jobEventData = {
   ...findingEventData,
   ...remarkEventData,
   ...planEventData,
+  ...stripEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
 const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged: rejudgedThen });
@@ -152,6 +154,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...remarkCommands,
   ...reworkCommands,
   ...planCommands,
+  ...stripCommands,
   ...gateCommands,
 ]) satisfies z.ZodType<JobCommand>;
 

@@ -165,6 +165,26 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: `${part} to ${to}`,
     next: 'Choose again which part goes where.',
   }),
+  MAP_NOT_ASKED: () => ({
+    what: 'This job is not taken apart on a map',
+    where: 'its route',
+    next: 'A steward gives a route a gate with the map; a job opened on it asks for it.',
+  }),
+  WAY_UNKNOWN: ({ slot, way }) => ({
+    what: `A part there cannot lie so: ${way}`,
+    where: slot,
+    next: 'Choose one of the ways that are drawn.',
+  }),
+  WAY_OPEN: ({ slot }) => ({
+    what: 'Nobody said which way round it lay',
+    where: slot,
+    next: 'Press the drawing, or say that nobody can tell.',
+  }),
+  AS_FOUND_SAID_ANEW: ({ slot, person }) => ({
+    what: `${person === '' ? 'Somebody' : person} said meanwhile how it was found`,
+    where: slot,
+    next: 'Look at what stands there now, and say it anew with a reason if it is wrong.',
+  }),
   PLAN_UNKNOWN: ({ plan }) => ({
     what: 'This is not planned any more',
     where: `entry ${plan}`,

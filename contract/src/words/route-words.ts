@@ -24,6 +24,7 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
   placesAccepted: 'every place is accepted',
   findingsDecided: 'every finding is decided',
   gatesBefore: 'the gates before it are signed',
+  mapComplete: 'the map of how everything was found is whole',
 };
 /** Why a route of a shop is not kept. */
 export function shopRouteFaultWords(fault: ShopRouteFault): string {

@@ -7,7 +7,7 @@ import {
   sheetsBehind,
   statementDigest,
 } from '@oak-gate/core';
-import type { GateRule, GateStatement, JobState, StatementTopic } from '@oak-gate/core';
+import type { AsFoundEntry, GateRule, GateStatement, JobState, StatementTopic } from '@oak-gate/core';
 import { placeInJob } from './place-words';
 
 type Words = (state: JobState, gate: GateRule) => readonly string[];
@@ -23,6 +23,7 @@ export function gateStatement(state: JobState, gate: GateRule): GateStatement {
   return { digest: statementDigest(state, gate, all), words: all };
 }
 
+const isMap = ({ conditions }: GateRule): boolean => conditions.includes('mapComplete');
 const isArrival = ({ conditions }: GateRule): boolean => conditions.includes('identityConfirmed');
 const isRecord = (state: JobState, { stage }: GateRule): boolean => stage === state.route.gates.at(-1)?.stage;
 const plural = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
@@ -44,6 +45,7 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
           ? `This engine is ${which}; a second person has read the serial on it.`
           : `This engine is ${which}; the same person has read the serial on it again, ${plural(identity.samePerson.hoursLater, 'hour', 'hours')} later.`,
       ];
+    if (isMap(gate)) return [`This is how ${which}, was found when it was taken apart.`];
     return isRecord(state, gate)
       ? [`I have read the record of ${which}.`]
       : [`The sheets behind this gate of ${which} are complete.`];
@@ -65,6 +67,7 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
       : [`${capital(measuredWords(state, sheets))}: ${counts}.`];
   },
   documents: (state, gate) => {
+    if (isMap(gate)) return [];
     const pin = currentPin(state);
     const documents = pin?.documents.map(({ id }) => id) ?? [];
     if (isArrival(gate)) {
@@ -102,6 +105,20 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
         ({ fit, by, secondLook, reason }) =>
           `The limit of ${placeIn(state, fit)} was chosen by ${by}${secondLook === null ? '' : ` and looked at by ${secondLook}`}: ${reason}`,
       );
+  },
+  asFound: (state, gate) => {
+    if (!isMap(gate)) return [];
+    const all = state.asFound.values();
+    const count = (is: (entry: AsFoundEntry) => boolean): number => all.filter(is).length;
+    const odd = count((entry) => entry.odd !== '');
+    const unsure = count(({ cannotTell }) => cannotTell);
+    return [
+      `${capital(plural(all.length, 'part is', 'parts are'))} put down: ${listed([
+        `${count(({ atBuild }) => atBuild === 'reused')} to go in again`,
+        ...(odd > 0 ? [`${odd} found odd`] : []),
+        ...(unsure > 0 ? [`of ${unsure} nobody can tell which way it lay`] : []),
+      ])}.`,
+    ];
   },
   concessions: () => [],
   notes: (state, gate) => {

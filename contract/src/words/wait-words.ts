@@ -7,6 +7,7 @@ import type {
   WorkshopFact,
   Finding,
   JobState,
+  MapDoubt,
   LimitNote,
   PartKind,
   PlaceRecord,
@@ -28,7 +29,7 @@ import {
   unitOf,
 } from '@oak-gate/core';
 import { figureWords } from '../evidence/evidence-words';
-import { headWords, partWords, placeInJob, unitWord, variantWords } from './place-words';
+import { headWords, partWords, placeInJob, slotWords, unitWord, variantWords } from './place-words';
 import { bankWords, classWords } from './set-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
@@ -59,6 +60,10 @@ export function waitWords(state: JobState, wait: Wait): string {
       return `the sheet ${wait.sheet}, which is not pinned for this job`;
     case 'nothingToSign':
       return 'something to sign for: it asks for nothing that this job has';
+    case 'map':
+      return wait.open === 1
+        ? `${slotIn(state, wait.slot)}: how it was found`
+        : `${wait.open} parts: how they were found, ${slotIn(state, wait.slot)} next`;
     case 'gate':
       return `the ${state.route.gates.find(({ stage }) => stage === wait.gate)?.label ?? wait.gate} gate`;
   }
@@ -86,9 +91,22 @@ export function findingWords(state: JobState, finding: Finding): string {
       return noteWords(state, finding.note);
     case 'setRule':
       return ruleWords(state, finding.rule);
+    case 'asFound':
+      return mapDoubtWords(state, finding.doubt);
     case 'instrumentOutOfDate':
       return `${finding.instrument} was past its check on ${finding.dueOn}; ${finding.places.length} ${finding.places.length === 1 ? 'reading was' : 'readings were'} taken with it`;
   }
+}
+
+const slotIn = (state: JobState, slot: string): string => {
+  const layout = currentPin(state)?.model.layout;
+  return layout === undefined ? slot : slotWords(layout, slot);
+};
+/** "Rod, cyl 4 was found odd: faces opposite to the book". */
+function mapDoubtWords(state: JobState, { kind, slot, entry, now }: MapDoubt): string {
+  return kind === 'asFoundOdd'
+    ? `${slotIn(state, slot)} was found odd: ${entry.odd}`
+    : `${slotIn(state, slot)} is run in and lies elsewhere now: ${slotIn(state, now ?? '').toLowerCase()}`;
 }
 
 /** Who disagrees at a place: two readings of one person are never two people's. */

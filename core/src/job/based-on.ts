@@ -73,12 +73,16 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { dueOn: own(state.instruments, draft.instrument)?.dueOn ?? '' };
     case 'reopenGate':
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
+    case 'sayAsFound':
+      return { basedOn: state.asFound.get(draft.slot)?.seq ?? 0 };
     case 'planWork':
       return { seen: seenOf(state, draft.work) };
     // These name what they are about: the choice, the report, the digest, what was read on the plate.
     case 'confirmLimit':
     case 'settleFact':
     case 'dropPlan':
+    case 'decideOdd':
+    case 'sayTurning':
     case 'signGate':
     case 'confirmIdentity':
     case 'noteFinding':

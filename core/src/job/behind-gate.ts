@@ -25,6 +25,10 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
       return false; // these are decided by the gates themselves
     // A gauge that is taken changes nothing that was measured with another; what is added to a finding decides nothing.
     case 'takeInstrument':
+    case 'sayAsFound':
+    case 'sayTurning':
+      return gate.conditions.includes('mapComplete');
+    case 'decideOdd':
     case 'planWork':
     case 'dropPlan':
     case 'noteFinding':

@@ -200,6 +200,17 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const { note, reason, approval } = first.data;
       return told({ type: 'acceptLimitNote', note, pin: first.data.pin, approval, reason });
     }
+    case 'asFoundSaid': {
+      const { part, ...said } = first.data;
+      const basedOn = state.asFound.get(said.slot)?.seq ?? 0;
+      return told({ type: 'sayAsFound', ...said, there: part !== null, basedOn });
+    }
+    case 'oddDecided': {
+      const { samePerson: _, ...decided } = first.data;
+      return told({ type: 'decideOdd', ...decided });
+    }
+    case 'turningSaid':
+      return told({ type: 'sayTurning', ...first.data });
     case 'workPlanned':
       return told({ type: 'planWork', ...first.data });
     case 'planDropped':

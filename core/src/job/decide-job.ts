@@ -11,6 +11,7 @@ import { decideRemarks } from '../release/remarks';
 import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decidePlan } from '../rework/decide-plan';
+import { decideStrip } from '../strip/decide-strip';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
 import { withWhatFollows } from './what-follows';
@@ -85,6 +86,10 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'acceptLimitNote':
     case 'decideNotApplicable':
       return decideFindings(state, command, by, at);
+    case 'sayAsFound':
+    case 'decideOdd':
+    case 'sayTurning':
+      return decideStrip(state, command, by, at);
     case 'planWork':
     case 'dropPlan':
       return decidePlan(state, command, by);

@@ -9,6 +9,7 @@ import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
 import { NO_REMARKS } from '../release/remarks';
 import { NO_PLANS } from '../rework/plans';
+import { NOTHING_STRIPPED } from '../strip/as-found';
 import { JOB_EVENTS } from './job-events';
 import type { JobEntry } from './job-events';
 import type { JobState } from './job-state';
@@ -39,6 +40,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NOTHING_DECIDED,
       ...NO_REMARKS,
       ...NO_PLANS,
+      ...NOTHING_STRIPPED,
       ...NO_GATE_SIGNED,
     };
   }

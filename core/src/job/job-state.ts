@@ -7,6 +7,7 @@ import type { ArrivalState } from '../release/arrival';
 import type { GatesState } from '../release/gates';
 import type { RemarksState } from '../release/remarks';
 import type { PlansState } from '../rework/plans';
+import type { StripState } from '../strip/as-found';
 
 /** A job as its story tells it: every topic's slice, and where the story stands. */
 export interface JobState
@@ -18,6 +19,7 @@ export interface JobState
     FindingsState,
     RemarksState,
     PlansState,
+    StripState,
     GatesState {
   readonly id: string;
   readonly seq: number;

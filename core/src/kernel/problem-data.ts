@@ -33,6 +33,10 @@ export interface ProblemData {
     readonly to: string;
     readonly because: 'otherKind' | 'twice' | 'taken';
   };
+  MAP_NOT_ASKED: Readonly<Record<string, never>>;
+  WAY_UNKNOWN: { readonly slot: string; readonly way: string };
+  WAY_OPEN: { readonly slot: string };
+  AS_FOUND_SAID_ANEW: { readonly slot: string; readonly person: string };
   PLAN_UNKNOWN: { readonly plan: number };
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };

@@ -35,6 +35,8 @@ export type ShopRouteFault =
 export function conditionsOf(route: Pick<Route, 'gates'>, gate: GateRule): readonly Condition[] {
   const isFirst = route.gates[0] === gate;
   if (isFirst) return ['identityConfirmed', 'documentsCurrent'];
+  // The map is put down before anything is cleaned or mixed; what was odd is decided at the gate after it.
+  if (gate.conditions.includes('mapComplete')) return ['gatesBefore', 'mapComplete'];
   return gate.sheets.length > 0 || route.gates.at(-1) === gate
     ? ['gatesBefore', 'findingsDecided', 'placesAccepted']
     : ['gatesBefore', 'findingsDecided'];

@@ -1,4 +1,4 @@
-import type { PlaceKey } from '../engines/place';
+import type { PlaceKey, SlotKey } from '../engines/place';
 import { isInDate } from '../instruments/instrument';
 import { currentPin } from '../library/limit-in-force';
 import type { ArrivalState, CheckedDocument } from './arrival';
@@ -8,6 +8,7 @@ import type { GatesState } from './gates';
 import { openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
 import { sheetPlaces } from '../bench/places';
+import { unmapped } from '../strip/as-found';
 import { gateOf, restsOn, sheetsBehind } from '../route/route';
 import type { Condition, GateRule, Stage } from '../route/route';
 
@@ -27,7 +28,9 @@ export type Wait =
   | { readonly kind: 'nothingToSign' }
   | { readonly kind: 'place'; readonly place: PlaceKey; readonly state: string }
   | { readonly kind: 'finding'; readonly finding: Finding }
-  | { readonly kind: 'gate'; readonly gate: Stage };
+  | { readonly kind: 'gate'; readonly gate: Stage }
+  /** Parts of which nobody has said how they were found; the first of them. */
+  | { readonly kind: 'map'; readonly open: number; readonly slot: SlotKey };
 
 export const gateRule = (state: ArrivalState, stage: Stage): GateRule | undefined =>
   gateOf(state.route, stage);
@@ -82,6 +85,11 @@ export function gateWaits(
           ...(moved.length === 0 ? [] : [{ kind: 'documentsMoved' as const, documents: moved }]),
           ...(matters?.findings.map((finding) => ({ kind: 'finding' as const, finding })) ?? []),
         ];
+      case 'mapComplete': {
+        const open = unmapped(state);
+        const [first] = open;
+        return first === undefined ? [] : [{ kind: 'map', open: open.length, slot: first.slot }];
+      }
       case 'gatesBefore':
         return unsignedBefore(state, gate).map(({ stage }) => ({ kind: 'gate', gate: stage }));
     }

@@ -10,6 +10,10 @@ import { currentPin, withheldIn } from '../library/limit-in-force';
 import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
+import type { Route } from '../route/route';
+import { mapDoubts } from '../strip/as-found';
+import type { MapDoubt, StripState } from '../strip/as-found';
+import { moversOf } from '../strip/decide-strip';
 import type { Place } from '../engines/place';
 import {
   decisionsThere,
@@ -63,6 +67,8 @@ export type Finding = {
       readonly kind: 'setRule';
       readonly rule: SetRuleStand;
     }
+  /** Odd as it was found, or a run-in part that lies in another place than it was found. */
+  | { readonly kind: 'asFound'; readonly doubt: MapDoubt }
   | {
       readonly kind: 'instrumentOutOfDate';
       readonly instrument: string;
@@ -90,7 +96,12 @@ export interface OpenMatters {
   readonly findings: readonly Finding[];
 }
 export type MattersSlice = StatusSlice &
-  PartsState & { readonly engine: NotedEngine; readonly restated: readonly RestatedFact[] };
+  StripState &
+  PartsState & {
+    readonly route: Route;
+    readonly engine: NotedEngine;
+    readonly restated: readonly RestatedFact[];
+  };
 
 const INSPECTORS: readonly Role[] = ['inspector'];
 
@@ -141,6 +152,11 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     ...statuses.flatMap((status) => placeFindings(state, status, beyondFiling)),
     ...rules,
     ...instrumentFindings(state, sheets),
+    // What was found at strip holds whatever comes after it.
+    ...mapDoubts(state).map((doubt): Finding => ({
+      ...{ id: doubt.id, kind: 'asFound', doubt, decidedBy: INSPECTORS },
+      notBy: [doubt.entry.by.id, ...(doubt.kind === 'notAsFound' ? moversOf(state, doubt.entry.part) : [])],
+    })),
     ...reportFindings(state, statuses, sheets),
   ];
   const decidedElsewhere = new Set(

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { noteCheckRequest, openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
-import { INSTRUMENT_KINDS, LENGTH_UNITS, ROLES, STAGES } from '@oak-gate/core';
+import { INSTRUMENT_KINDS, LENGTH_UNITS, ROLES, STAGES, WAYS } from '@oak-gate/core';
 
 /** Days before or after the day of seeding. */
 const dayOffset = z.int();
@@ -82,6 +82,16 @@ export const demoStep = z.object({
       state: z.enum(['new', 'reused']),
       partNumber: z.string(),
       lot: z.string(),
+    })
+    .optional(),
+  /** Everything of these cylinders that is put down on the map: which way each kind lay, and what was odd of which slot. */
+  asFound: z
+    .object({
+      cylinders: z.array(z.string()),
+      kinds: z.array(z.string()).optional(),
+      ways: z.record(z.string(), z.enum(WAYS)),
+      hours: z.number().nullable(),
+      odd: z.record(z.string(), z.string()).default({}),
     })
     .optional(),
   concede: z

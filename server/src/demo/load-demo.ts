@@ -5,11 +5,12 @@ import {
   characteristicOf,
   depthAsked,
   gateRule,
+  mapSlots,
   parsePlaceKey,
   partIn,
   slotsOf,
 } from '@oak-gate/core';
-import type { HowSaid, JobDraft, JobState, Stage } from '@oak-gate/core';
+import type { HowSaid, JobDraft, JobState, Layout, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import type { DemoClient } from './demo-client';
@@ -158,6 +159,7 @@ export class DemoLoader {
         slots: slotsOf(layoutOf(state), kind).map(({ key }) => key),
         ...{ state: step.name?.state ?? 'reused', partNumber: null, lot: null },
       });
+    if (step.asFound !== undefined) await this.asFound(jobId, layoutOf(state), step.asFound);
     if (step.rework !== undefined) {
       const { slot, what, how } = step.rework;
       await this.give(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
@@ -175,6 +177,23 @@ export class DemoLoader {
         reason,
       });
     }
+  }
+
+  /** How parts were found, one after the other. */
+  private async asFound(
+    jobId: string,
+    layout: Layout,
+    { cylinders, kinds, ways, hours, odd }: NonNullable<DemoStep['asFound']>,
+  ): Promise<void> {
+    const all = mapSlots(layout).filter(
+      ({ unit, kind }) => cylinders.includes(unit.id) && (kinds?.includes(kind) ?? true),
+    );
+    for (const { slot, kind, ways: possible, usedUp } of all)
+      await this.give(jobId, {
+        ...{ type: 'sayAsFound', slot, there: true, cannotTell: false, remark: '', reason: '' },
+        ...{ way: ways[kind] ?? possible[0] ?? null, odd: odd[slot] ?? '' },
+        ...{ hours, atBuild: usedUp ? 'new' : 'reused' },
+      });
   }
 
   /** A command of somebody who sees the job as it is at that moment. */

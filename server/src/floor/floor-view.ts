@@ -161,6 +161,7 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
         ),
       ];
     if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
+    if (wait.kind === 'map') return [need('technician', waitWords(state, wait), 3)];
     return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
   });
   const files = tasks
@@ -173,6 +174,8 @@ function pageOf({ route }: JobState, finding: Finding): string | undefined {
   const { kind } = finding;
   if (kind === 'limitWithheld' || kind === 'limitToConfirm' || kind === 'limitNote' || kind === 'setRule')
     return 'limits';
+  if (kind === 'asFound')
+    return route.gates.find(({ conditions }) => conditions.includes('findingsDecided'))?.stage;
   const place = 'place' in finding ? finding.place : finding.places[0];
   return gateOfSheet(route, parsePlaceKey(place ?? '')?.characteristic ?? '')?.stage;
 }

@@ -59,6 +59,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /jobs/:jobId/sheets.csv': 'signedIn',
   'GET /jobs/:jobId/worksheet.pdf': 'signedIn',
   'GET /jobs/:jobId/slips.pdf': 'signedIn',
+  'GET /jobs/:jobId/tags.pdf': 'signedIn',
   'POST /jobs/:jobId/commands': 'signedIn',
   'POST /jobs/:jobId/photographs': 'signedIn',
   'GET /jobs/:jobId/photographs/:sha256': 'signedIn',

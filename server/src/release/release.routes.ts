@@ -8,6 +8,7 @@ import { checked } from '../platform/body';
 import { ProblemError } from '../platform/problem-error';
 import { actorOf } from '../people';
 import { printSlips } from './print-slips';
+import { printTags } from './print-tags';
 import { printRecord, printWorksheets } from './record-print';
 import { nanometres } from '@oak-gate/core';
 import { sheetTable } from './sheet-table';
@@ -57,6 +58,15 @@ export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
     res
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="${state.job.number}-worksheet.pdf"`)
+      .send(pdf);
+  });
+  /** The tags of the parts that are put down on the map. */
+  router.get('/:jobId/tags.pdf', async (req, res) => {
+    const state = await jobs.state(req.params.jobId);
+    const pdf = await printTags(state);
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="${state.job.number}-tags.pdf"`)
       .send(pdf);
   });
   /** A slip for each ring that is to be filed: it goes to the grinder with the ring. */

@@ -3,7 +3,9 @@ import { parsePlaceKey } from '../../engines/place';
 import { kindsBehind, placeAt, reportsBehind, restOnKind } from '../../bench/places';
 import { currentPin } from '../../library/limit-in-force';
 import type { PartKind } from '../../engines/characteristic';
+import { saidOf } from '../../engines/parts';
 import type { Part } from '../../engines/parts';
+import { asksMap } from '../../strip/as-found';
 import { signatureOf } from '../gates';
 import type { GateSlice } from '../gate-waits';
 import { notesAbout, openMatters } from '../open-matters';
@@ -89,17 +91,24 @@ const sections = {
       })),
   },
   parts: {
-    version: 2,
+    version: 3,
     covers: (state, gate) => {
       const sheets = sheetsBehind(state.route, gate);
-      return lyingParts(state, (kind) => restOnKind(state, sheets, kind)).map(
-        ({ id, slot, state: is, condition, partNumber, lot, maker, material }) => {
-          const known = { partNumber, lot, maker, material };
-          return { id, slot, state: is, condition, ...known };
-        },
-      );
+      return lyingParts(state, (kind) => restOnKind(state, sheets, kind)).map((part) => ({
+        ...{ id: part.id, slot: part.slot, state: part.state, condition: part.condition },
+        ...saidOf(part),
+      }));
     },
     older: {
+      2: (state, gate) => {
+        const sheets = sheetsBehind(state.route, gate);
+        return lyingParts(state, (kind) => restOnKind(state, sheets, kind)).map(
+          ({ id, slot, state: is, condition, partNumber, lot, maker, material }) => {
+            const known = { partNumber, lot, maker, material };
+            return { id, slot, state: is, condition, ...known };
+          },
+        );
+      },
       1: (state, gate) => {
         const kinds = kindsBehind(state, sheetsBehind(state.route, gate));
         return lyingParts(state, (kind) => kinds.has(kind)).map(
@@ -108,6 +117,21 @@ const sections = {
           },
         );
       },
+    },
+  },
+  /** How everything lay that was put down on the map, for the gate of the map; what was decided of it, for those after. */
+  asFound: {
+    version: 1,
+    covers: (state, gate) => {
+      if (!asksMap(state)) return null;
+      if (!gate.conditions.includes('mapComplete'))
+        return state.oddDecided.map(({ finding, keep, seq }) => ({ finding, keep, seq }));
+      return state.asFound
+        .values()
+        .map(({ slot, part, way, cannotTell, odd, atBuild, seq }) => ({
+          ...{ slot, part, way, cannotTell, odd, atBuild, seq },
+        }))
+        .sort((a, b) => (a.slot < b.slot ? -1 : 1));
     },
   },
   /** Reports that nobody has settled: a gate is not signed over one, and a later format may say otherwise. */

@@ -239,6 +239,35 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
           }),
       };
     }
+    case 'asFound': {
+      const { doubt } = finding;
+      return {
+        title,
+        lines: [
+          doubt.kind === 'asFoundOdd'
+            ? 'Parts that have run together may stay as they were found: what is decided stands in the record, and later work follows it.'
+            : 'A part that ran in goes back where it was found. That it may lie elsewhere is decided, or it is moved back.',
+        ],
+        fields: [
+          {
+            key: 'keep',
+            label: 'Decision',
+            kind: 'choice',
+            options: [
+              {
+                value: 'yes',
+                label: doubt.kind === 'asFoundOdd' ? 'Kept as it was found' : 'It may lie there',
+              },
+              { value: 'no', label: 'Put right when it goes together again' },
+            ],
+          },
+          REASON,
+        ],
+        submit: 'Decide',
+        act: ({ keep, reason = '' }) =>
+          send({ type: 'decideOdd', finding: finding.id, keep: keep === 'yes', reason }),
+      };
+    }
     case 'instrumentOutOfDate':
       return {
         title,

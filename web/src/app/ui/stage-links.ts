@@ -30,6 +30,8 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
       return 'place' in wait.finding
         ? placeLink(wait.finding.place)
         : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
+    case 'map':
+      return stageLink(gate);
     case 'gate':
       return gateLink(job, gateNamed(job, wait.gate) ?? gate);
     default:

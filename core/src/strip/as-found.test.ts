@@ -1,0 +1,167 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { gateRule, gateWaits, mapDoubts, mapSlots, openMatters, tellAgain, unitsOf } from '../index';
+import type { EngineModel, JobDraft, Layout, Stage } from '../index';
+import { IVO, MODEL, PERRIN, ROUTE, SANNA } from '../../test/fixtures';
+import { Story } from '../../test/story';
+
+const LAYOUT: Layout = {
+  ...MODEL.layout,
+  journals: [
+    { id: 'm1', label: 'front main', kind: 'main', cylinders: [] },
+    { id: 'p1', label: 'pin 1', kind: 'crankpin', cylinders: ['1', '2'] },
+  ],
+  points: [
+    { id: 'upper', label: 'upper half', for: ['shell'] },
+    { id: 'lower', label: 'lower half', for: ['shell'] },
+  ],
+  fasteners: [
+    { id: 'rod-1', label: '1', for: ['rod'] },
+    { id: 'rod-2', label: '2', for: ['rod'] },
+  ],
+};
+const V: EngineModel = { ...MODEL, layout: LAYOUT };
+/** A job that is taken apart on a map before anything is measured. */
+function strip(): Story {
+  const story = new Story('required', V);
+  const [arrival, rings, release] = ROUTE.gates;
+  story.route = {
+    ...ROUTE,
+    gates: [
+      arrival!,
+      {
+        ...{
+          stage: 'strip' as Stage,
+          label: 'Strip',
+          conditions: ['gatesBefore', 'mapComplete'],
+          sheets: [],
+        },
+        ...{ signedBy: ['technician', 'inspector'], independent: false },
+      },
+      rings!,
+      release!,
+    ],
+  };
+  return story.arrive();
+}
+const say = (slot: string, more: Partial<JobDraft & { type: 'sayAsFound' }> = {}): JobDraft => ({
+  ...{ type: 'sayAsFound', slot, there: true, way: null, cannotTell: false, odd: '', remark: '' },
+  ...{ hours: null, atBuild: 'reused', reason: '' },
+  ...more,
+});
+const waits = (story: Story, stage: Stage) =>
+  gateWaits(story.job, gateRule(story.job, stage)!, '2026-06-02').map((each) => each.kind);
+const whole = (story: Story) => {
+  for (const { slot, ways } of mapSlots(LAYOUT)) story.do(say(slot, { way: ways[0] ?? null }));
+  return story;
+};
+const remarks = (story: Story) => tellAgain(story.entries.map(({ entry }) => entry as never)).remarks;
+
+test('every part of a cylinder, a main bearing and the engine is put down, each under a tag of its own', () => {
+  const tags = mapSlots(LAYOUT).map(({ tag }) => tag);
+  expect(tags).toEqual([
+    ...['1-P', '1-CL', '1-PN', '1-R', '1-C', '1-B1', '1-B2', '1-SU', '1-SL'],
+    ...['2-P', '2-CL', '2-PN', '2-R', '2-C', '2-B1', '2-B2', '2-SU', '2-SL'],
+    ...['M1-MC', 'M1-MSU', 'M1-MSL', 'E-T'],
+  ]);
+});
+test('no two tags of any engine are read for each other', () => {
+  const folder = join(__dirname, '../../../demo/models');
+  for (const file of readdirSync(folder)) {
+    const { model } = JSON.parse(readFileSync(join(folder, file), 'utf8')) as { model: { layout: Layout } };
+    const slots = mapSlots(model.layout);
+    const tags = slots.map(({ tag }) => tag);
+    expect([file, new Set(tags).size]).toEqual([file, slots.length]);
+    // Letters that are read as figures, and other numerals than these, stand on none of them.
+    for (const tag of tags) expect(tag).toMatch(/^[A-HJ-NP-Z0-9]+-[A-HJ-NP-Z0-9]+$/);
+    expect(unitsOf(model.layout).filter(({ kind }) => kind === 'cylinder')).toHaveLength(
+      model.layout.cylinders.length,
+    );
+  }
+});
+test('the gate waits until the map is whole, and the one after it for what was odd', () => {
+  const story = strip();
+  expect(waits(story, 'strip')).toEqual(['map']);
+  whole(story);
+  expect(waits(story, 'strip')).toEqual([]);
+  story.do(say('rod@cylinder:1', { way: 'rear', odd: 'faces the other way', reason: 'looked again' }));
+  expect([waits(story, 'strip'), mapDoubts(story.job).length]).toEqual([[], 1]);
+  story.sign('strip', IVO);
+  expect(waits(story, 'rings')).toContain('finding');
+  const [doubt] = mapDoubts(story.job);
+  const decide: JobDraft = { type: 'decideOdd', finding: doubt!.id, keep: true, reason: 'run in so' };
+  expect(story.attempt(decide, SANNA)?.code).toBe('MAY_NOT');
+  story.do(decide, PERRIN);
+  expect(mapDoubts(story.job)).toEqual([]);
+  expect(story.attempt(decide, PERRIN)?.code).toBe('FINDING_UNKNOWN');
+  // Behind the signature nothing of the map changes.
+  expect(story.attempt(say('piston@cylinder:1', { way: 'rear', reason: 'x' }), IVO)?.code).toBe(
+    'BEHIND_SIGNED_GATE',
+  );
+  expect(remarks(story)).toEqual([]);
+});
+test('a part that was found is there from then on, with its hours, and with what was said of it before', () => {
+  const story = strip().do(say('rod@cylinder:1', { way: 'left', hours: 1962, remark: 'dark line' }));
+  expect(story.job.parts.get('rod@cylinder:1#1')).toMatchObject({ state: 'reused', hours: 1962 });
+  story.do(say('rod@cylinder:1', { way: 'right', reason: 'the number is on the other side' }), SANNA);
+  const entry = story.job.asFound.get('rod@cylinder:1');
+  expect([entry?.way, entry?.before?.way, entry?.before?.by.name]).toEqual(['right', 'left', 'Ivo']);
+  expect(story.job.parts.get('rod@cylinder:1#1')?.history).toHaveLength(1);
+  // Where nothing lay nothing is put in.
+  story.do(say('clip@cylinder:1', { there: false, odd: 'no clip in it' }));
+  expect(story.job.slots.get('clip@cylinder:1')).toBeUndefined();
+  expect(mapDoubts(story.job).map(({ kind }) => kind)).toEqual(['asFoundOdd']);
+  expect(remarks(story)).toEqual([]);
+});
+test.each<[string, JobDraft, string]>([
+  ['without which way', say('rod@cylinder:1'), 'WAY_OPEN'],
+  ['a way that it cannot lie', say('rod@cylinder:1', { way: 'groovesOut' }), 'WAY_UNKNOWN'],
+  ['of a slot that is not on the map', say('bore@cylinder:1'), 'SLOT_UNKNOWN'],
+  ['anew without a reason', say('pin@cylinder:1', { way: 'rear' }), 'REASON_MISSING'],
+  [
+    'anew by who had not seen the first',
+    say('pin@cylinder:1', { way: 'rear', basedOn: 0, reason: 'x' }),
+    'AS_FOUND_SAID_ANEW',
+  ],
+  ['of turning without a word', { type: 'sayTurning', effort: ' ', remark: '' }, 'REASON_MISSING'],
+])('nothing is put down %s', (_what, draft, code) => {
+  const story = strip().do(say('pin@cylinder:1', { way: 'front' }));
+  const before = story.entries.length;
+  expect([story.attempt(draft, IVO)?.code, story.entries.length]).toEqual([code, before]);
+});
+test('a job whose route asks for no map has none', () => {
+  const story = new Story('required', V).arrive();
+  expect(story.attempt(say('pin@cylinder:1', { way: 'front' }), IVO)?.code).toBe('MAP_NOT_ASKED');
+});
+test('a run-in part that goes elsewhere is a finding until it is back, taken out, or an inspector who did not move it agrees', () => {
+  const story = whole(strip());
+  const [one, two] = ['rod@cylinder:1', 'rod@cylinder:2'];
+  const swap = (): Story =>
+    story.do({
+      type: 'moveParts',
+      moves: [
+        { part: `${one}#1`, to: story.job.parts.get(`${one}#1`)?.slot === one ? two! : one! },
+        { part: `${two}#1`, to: story.job.parts.get(`${two}#1`)?.slot === two ? one! : two! },
+      ],
+      reason: 'weights',
+    });
+  const doubts = () => mapDoubts(story.job).map(({ kind, slot, now }) => `${kind} ${slot} ${now}`);
+  swap();
+  expect(doubts()).toEqual([`notAsFound ${one} ${two}`, `notAsFound ${two} ${one}`]);
+  expect(openMatters(story.job).findings.filter(({ kind }) => kind === 'asFound')).toHaveLength(2);
+  swap();
+  expect(doubts()).toEqual([]);
+  swap();
+  for (const { id } of mapDoubts(story.job))
+    story.do({ type: 'decideOdd', finding: id, keep: true, reason: 'both are new bushes' }, PERRIN);
+  expect(doubts()).toEqual([]);
+  // What was decided is of where they lie: elsewhere again is asked about again.
+  story.do({ type: 'replacePart', part: `${two}#1`, reason: 'cracked', instead: null });
+  expect(doubts()).toEqual([]);
+  expect(remarks(story)).toEqual([]);
+});
+test('how the engine turned is said once, and again', () => {
+  const story = strip().do({ type: 'sayTurning', effort: '42 N.m at the flywheel', remark: 'even' });
+  story.do({ type: 'sayTurning', effort: '45 N.m', remark: '' }, SANNA);
+  expect([story.job.turned?.effort, story.job.turned?.by.name]).toEqual(['45 N.m', 'Sanna']);
+});

@@ -1,0 +1,151 @@
+import { parsePlaceKey } from '../engines/place';
+import type { SlotKey } from '../engines/place';
+import { partIn } from '../engines/parts';
+import type { PartsState } from '../engines/parts';
+import { KeptMap } from '../kernel/kept-map';
+import { currentPin } from '../library/limit-in-force';
+import type { PinState } from '../library/limit-in-force';
+import type { SamePerson } from '../people/second-person';
+import { event } from '../record/event-table';
+import type { DataIn, EventIn } from '../record/event-table';
+import type { Route } from '../route/route';
+import { mapSlotOf, mapSlots } from './map-slots';
+import type { MapSlot, Way } from './map-slots';
+
+/** How a part was found when the engine was taken apart. */
+export interface FoundSo {
+  readonly slot: SlotKey;
+  /** The part that lay there; null where there was none. */
+  readonly part: string | null;
+  /** null where it has no way round, and where nobody could tell. */
+  readonly way: Way | null;
+  readonly cannotTell: boolean;
+  /** What is not as it should be; empty where nothing is. */
+  readonly odd: string;
+  readonly remark: string;
+  /** As it is known of this very part; null where nobody knows. */
+  readonly hours: number | null;
+  readonly atBuild: 'reused' | 'new';
+}
+export interface AsFoundEntry extends FoundSo {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: { readonly id: string; readonly name: string };
+  /** What was said of it before, and why it is said anew. */
+  readonly before?: AsFoundEntry;
+  readonly reason: string;
+}
+/** What somebody decided of a part that was found odd, or that lies otherwise than it was found. */
+export interface OddDecided {
+  readonly finding: string;
+  /** It stays as it is, and later work follows that; else it is put right. */
+  readonly keep: boolean;
+  readonly reason: string;
+  /** Set where the shop lets the same person look again. */
+  readonly samePerson: SamePerson | null;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+  readonly seq: number;
+}
+/** How the engine turned before it was taken apart. */
+export interface TurnedSo {
+  readonly effort: string;
+  readonly remark: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+  readonly seq: number;
+}
+export interface StripState {
+  readonly asFound: KeptMap<AsFoundEntry>;
+  readonly oddDecided: readonly OddDecided[];
+  readonly turned: TurnedSo | undefined;
+}
+export const NOTHING_STRIPPED: StripState = { asFound: KeptMap.empty(), oddDecided: [], turned: undefined };
+
+/** What is put down when an engine is taken apart, as events. */
+export const STRIP_EVENTS = {
+  asFoundSaid: event<FoundSo & { readonly reason: string }, StripState>()(
+    1,
+    ({ asFound }, data, { seq, at, by }) => {
+      const before = asFound.get(data.slot);
+      const now = { ...data, seq, at, by: { id: by.id, name: by.name } };
+      return { asFound: asFound.set(data.slot, before === undefined ? now : { ...now, before }) };
+    },
+  ),
+  oddDecided: event<Pick<OddDecided, 'finding' | 'keep' | 'reason' | 'samePerson'>, StripState>()(
+    1,
+    ({ oddDecided }, data, { seq, at, by }) => ({
+      oddDecided: [...oddDecided, { ...data, seq, at, by: { id: by.id, name: by.name } }],
+    }),
+  ),
+  turningSaid: event<Pick<TurnedSo, 'effort' | 'remark'>, StripState>()(
+    1,
+    (_state, data, { seq, at, by }) => ({
+      turned: { ...data, seq, at, by: { id: by.id, name: by.name } },
+    }),
+  ),
+};
+export type StripEventData = DataIn<typeof STRIP_EVENTS>;
+export type StripEvent = EventIn<typeof STRIP_EVENTS>;
+
+type Slice = StripState & PinState & PartsState & { readonly route: Route };
+
+/** Whether a job is taken apart on a map. */
+export const asksMap = ({ route }: Pick<Slice, 'route'>): boolean =>
+  route.gates.some(({ conditions }) => conditions.includes('mapComplete'));
+/** The parts that are put down on the map of a job; none where its route does not ask for one. */
+export function mapOf(state: Slice): readonly MapSlot[] {
+  const layout = currentPin(state)?.model.layout;
+  return layout === undefined || !asksMap(state) ? [] : mapSlots(layout);
+}
+/** Those of which nobody has said yet how they were found. */
+export const unmapped = (state: Slice): readonly MapSlot[] =>
+  mapOf(state).filter(({ slot }) => state.asFound.get(slot) === undefined);
+
+/** What of the map somebody has to decide. */
+export interface MapDoubt {
+  readonly id: string;
+  readonly kind: 'asFoundOdd' | 'notAsFound';
+  readonly slot: SlotKey;
+  readonly entry: AsFoundEntry;
+  /** Of a part that lies elsewhere: where. */
+  readonly now?: SlotKey;
+}
+/** What was found odd, and run-in parts that lie in another place than they were found: undecided. */
+export function mapDoubts(state: Slice): readonly MapDoubt[] {
+  if (!asksMap(state)) return [];
+  const layout = currentPin(state)?.model.layout;
+  // Kept, or put right when it goes together again: it is decided either way.
+  const settled = new Set(state.oddDecided.map(({ finding }) => finding));
+  return state.asFound.values().flatMap((entry): MapDoubt[] => {
+    const { slot, odd, part: id, atBuild, seq } = entry;
+    if (layout !== undefined && mapSlotOf(layout, slot) === undefined) return [];
+    const part = id === null ? undefined : state.parts.get(id);
+    const doubts: MapDoubt[] = [];
+    // What was odd of a part goes with it.
+    if (odd !== '' && part !== undefined && part.slot !== null)
+      doubts.push({ id: `odd ${slot} ${seq}`, kind: 'asFoundOdd', slot, entry });
+    if (odd !== '' && id === null) doubts.push({ id: `odd ${slot} ${seq}`, kind: 'asFoundOdd', slot, entry });
+    if (atBuild === 'reused' && part !== undefined && part.slot !== null && part.slot !== slot)
+      doubts.push({
+        id: `elsewhere ${part.id} ${part.slot} ${seq}`,
+        kind: 'notAsFound',
+        slot,
+        entry,
+        now: part.slot,
+      });
+    return doubts.filter(({ id: doubt }) => !settled.has(doubt));
+  });
+}
+/** What was decided last of a doubt. */
+export const oddDecisionOf = (state: StripState, finding: string): OddDecided | undefined =>
+  state.oddDecided.findLast((each) => each.finding === finding);
+
+/** The cylinder or main with which a slot is taken out, in the words of its key. */
+export const columnOfSlot = (slot: SlotKey): string => {
+  const at = parsePlaceKey(slot)?.at ?? {};
+  return at.cylinder ?? at.journal ?? '';
+};
+/** Whether what lies in a slot now is the part that was found there. */
+export const liesAsFound = (state: Slice, { slot, part }: Pick<AsFoundEntry, 'slot' | 'part'>): boolean =>
+  (partIn(state, slot)?.id ?? null) === part;
