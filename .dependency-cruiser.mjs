@@ -37,7 +37,7 @@ const SERVER_TOPICS = [
   'catalogue',
   'backup',
 ];
-const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench'];
+const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench', 'strip'];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 export default {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { arrivedWords, flipsWords } from '@oak-gate/contract';
 import { openGates, gateStand, gateWaits } from '@oak-gate/core';
+import type { Wait } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature, JobActions } from '../state/job.feature';
 import { Gate } from '../ui/gate';
@@ -51,9 +52,11 @@ export class JobShell {
         ? ''
         : waits.length === 0
           ? 'ready to sign'
-          : waits.every(({ kind }) => kind === 'place')
-            ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
-            : `waits for ${waits.length}`;
+          : waits.every(({ kind }) => kind === 'map')
+            ? partsWords(waits)
+            : waits.every(({ kind }) => kind === 'place')
+              ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
+              : `waits for ${waits.length}`;
       return {
         stage: gate.stage,
         label: gate.label,
@@ -82,4 +85,9 @@ export class JobShell {
       this.store.dispatch(JobActions.open({ jobId: this.jobId() }));
     });
   }
+}
+/** "73 parts": how many are not on the map yet. */
+function partsWords(waits: readonly Wait[]): string {
+  const open = waits.reduce((sum, wait) => sum + (wait.kind === 'map' ? wait.open : 0), 0);
+  return `waits for ${open} ${open === 1 ? 'part' : 'parts'}`;
 }
