@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { createClient } from '@libsql/client';
 import {
+  assignRings,
+  nanometres,
   basedOnNow,
   placeKey,
   RECORD_FORMAT,
@@ -15,6 +17,7 @@ import {
 } from '@oak-gate/core';
 import type { JobEntry, RecordFile } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
+import { munkres } from 'munkres';
 import { measured } from '../../core/test/long-story';
 import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
@@ -176,6 +179,35 @@ async function manyJobs(server: Server): Promise<void> {
   );
 }
 
+/** Which of 24 rings in which of 24 bores, against a general package that solves the same matrix. */
+function ringsToBores(): void {
+  const count = 24;
+  const bores = Array.from({ length: count }, (_, i) => nanometres(100_000_000 + ((i * 7_919) % 61) * 1_000));
+  const gaps = Array.from({ length: count }, (_, i) => nanometres(380_000 + ((i * 104_729) % 97) * 3_000));
+  const question = {
+    ...{ gaps, bores, referenceDiameter: nanometres(100_000_000) },
+    ...{ min: nanometres(450_000), max: nanometres(560_000) },
+  };
+  const costs = bores.map((bore) =>
+    gaps.map((gap) => {
+      const is = gap + Math.PI * (bore - 100_000_000);
+      return is > 560_000 ? 1e12 : is < 450_000 ? 1e9 + 450_000 - is : 0;
+    }),
+  );
+  const timed = (act: () => unknown): number =>
+    median(
+      Array.from({ length: 31 }, () => {
+        const started = performance.now();
+        act();
+        return performance.now() - started;
+      }),
+    );
+  const own = timed(() => assignRings(question));
+  const general = timed(() => munkres(costs));
+  say('24 rings assigned to 24 bores (median of 31)', `${own.toFixed(2)} ms`);
+  say('a general package for the same matrix : that', `${(general / own).toFixed(1)} : 1`);
+}
+
 /** A story of 2 999 readings told again, and its record verified but for the signature. */
 function longStory(): void {
   const { story } = measured(1000);
@@ -297,6 +329,7 @@ const server = await new Server().seed().start();
 try {
   bytes();
   longStory();
+  ringsToBores();
   await writing(server);
   await manyClients(server);
   await screen(server);

@@ -10,6 +10,8 @@ import {
   currentReading,
   digestOf,
   gateRule,
+  mapDoubts,
+  mapSlots,
   nanometres,
   openMatters,
   partIn,
@@ -99,7 +101,13 @@ function folderWithRoute(): string {
   const gates = shipped.gates.map((gate) =>
     gate.stage === 'rings' ? { ...gate, sheets: [...gate.sheets, ...SHEETS_OF_BORES] } : gate,
   );
-  const route = { ...shipped, id: 'gaps-and-bores', covers: 'ring end gaps and bores', gates };
+  const strip = {
+    ...{ stage: 'strip', label: 'Strip', conditions: ['gatesBefore', 'mapComplete'], sheets: [] },
+    ...{ signedBy: ['technician', 'inspector'], independent: false },
+  };
+  const [arrival, ...others] = gates;
+  const stripped = [arrival, strip, ...others];
+  const route = { ...shipped, id: 'gaps-and-bores', covers: 'ring end gaps and bores', gates: stripped };
   writeFileSync(join(folder, 'routes/gaps-and-bores.json'), JSON.stringify(route));
   return folder;
 }
@@ -348,6 +356,31 @@ test('the corpus of this format', async () => {
   await give({ type: 'checkDocuments' }, perrin);
   await sign('arrival', perrin);
   const pin = currentPin(await state())!;
+  // How it turned, what lay where and which way round; one was said anew, and one was odd.
+  await give({ type: 'sayTurning', effort: '31 N.m at the propeller', remark: 'even' });
+  const found = { cannotTell: false, odd: '', remark: '', hours: null, reason: '' };
+  for (const { slot, ways, usedUp } of mapSlots(pin.model.layout))
+    await give({
+      ...{ type: 'sayAsFound', slot, ...found, way: ways[0] ?? null },
+      ...{ there: slot !== 'piston@cylinder:1', atBuild: usedUp ? 'new' : 'reused' },
+      ...(slot === 'rod@cylinder:2' ? { odd: 'faces the other way', hours: 1962.5 } : {}),
+      ...(slot === 'pin@cylinder:2' ? { way: null, cannotTell: true } : {}),
+    });
+  await give(
+    {
+      type: 'sayAsFound',
+      slot: 'rod@cylinder:1',
+      ...found,
+      way: 'rear',
+      there: true,
+      atBuild: 'reused',
+      reason: 'seen again',
+    },
+    sanna,
+  );
+  const [odd] = mapDoubts(await state());
+  await give({ type: 'decideOdd', finding: odd!.id, keep: true, reason: 'run in so' }, perrin);
+  await sign('strip', ivo);
   for (const each of pin.fits.filter(({ governing }) => governing.contradiction)) {
     for (const accept of [false, true]) {
       await give(
@@ -366,7 +399,27 @@ test('the corpus of this format', async () => {
   }
   await acceptNotes();
   const slots = slotsOf(pin.model.layout, 'ring').map(({ key }) => key);
-  await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77' });
+  await give({ type: 'fitParts', slots, state: 'new', partNumber: 'RG-3', lot: '77', sizeClass: 'standard' });
+  // A swap that is planned and given up, one that is done and undone, and one that could not be: it stands as a report.
+  const [one, other] = [`${slots[0]!}#1`, `${slots[3]!}#1`];
+  const swapped = (a: string, b: string) => [
+    { part: a, to: slots[3]! },
+    { part: b, to: slots[0]! },
+  ];
+  const moves = swapped(one, other);
+  const seen = [one, other].map((id) => ({ id, condition: 1 }));
+  await give({
+    ...{ type: 'planWork', work: { kind: 'move', moves, seen, reason: 'to file less' }, about: [] },
+    reason: 'to file less',
+  });
+  await give({ type: 'dropPlan', plan: (await state()).plans.at(-1)!.seq, reason: 'nothing gained' });
+  await give({ type: 'moveParts', moves, reason: 'to file less' });
+  await give({ type: 'moveParts', moves: swapped(other, one), reason: 'as boxed' });
+  await give({ type: 'moveParts', moves: [{ part: one, to: slots[3]! }], reason: 'x' });
+  await give(
+    { type: 'settleFact', report: (await state()).reports.at(-1)!.seq, as: 'notDone', reason: 'looked' },
+    perrin,
+  );
   const places = placesOf(pin.model.layout, pin.characteristics[0]!);
   const [firstPlace] = places.map(placeKey);
   // Held at another depth: it is kept, and does not count.
@@ -440,7 +493,7 @@ test('the corpus of this format', async () => {
   await give({
     type: 'sayPartFacts',
     parts: [partIn(await state(), slots[0]!)!.id],
-    facts: { maker: 'Quill', material: 'iron' },
+    facts: { maker: 'Quill', material: 'iron', serial: 'S-9', hours: 0 },
     reason: 'stamped beside the gap',
   });
   const [first, second, third, fourth, fifth, sixth] = places.map(placeKey) as [string, ...string[]] &
@@ -503,7 +556,13 @@ test('the corpus of this format', async () => {
     },
     perrin,
   );
-  await give({ type: 'reworkPart', ...(await basis(slots[1]!)), what: 'filed', how: '1 thou off one end' });
+  await give({
+    type: 'reworkPart',
+    ...(await basis(slots[1]!)),
+    what: 'filed',
+    how: '1 thou off one end',
+    round: { strokes: 2, tool: 'diamond file', minutes: 3 },
+  });
   const late = basedOnNow(await state(), {
     type: 'reworkPart',
     ...(await basis(slots[1]!)),
@@ -629,7 +688,7 @@ test('the corpus of this format', async () => {
   const finding = `outOfLimits ${loose}`;
   await give({ type: 'noteFinding', finding, text: 'it was filed once too often' });
   const picture = { name: 'ring.png', sha256: 'c'.repeat(64), bytes: 9, mime: 'image/png' };
-  await give({ type: 'addPhotograph', finding, file: picture, caption: 'the gap' });
+  await give({ type: 'addPhotograph', when: 'before', finding, file: picture, caption: 'the gap' });
   await give({
     ...{ type: 'placeOrder', finding, what: 'oil ring', supplier: 'Quill' },
     ...{ number: 'Q-8', expectedOn: '2026-06-20' },

@@ -49,7 +49,7 @@ import {
   route,
   saidFacts,
 } from '../release/schemas';
-import { remarkCommands, remarkEventData } from '../release/remark-schemas';
+import { olderRemarkEventData, remarkCommands, remarkEventData } from '../release/remark-schemas';
 import { stripCommands, stripEventData } from '../strip/schemas';
 import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
 
@@ -80,6 +80,7 @@ const olderEventData: Readonly<Partial<Record<JobEventType, readonly z.ZodType[]
   readingsJudgedAgain: [z.object({ rejudged: rejudgedThen })],
   ...olderArrivalEventData,
   ...olderPartEventData,
+  ...olderRemarkEventData,
   ...olderBenchEventData,
   ...olderFindingEventData,
   ...olderGateEventData,

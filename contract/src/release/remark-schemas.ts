@@ -1,4 +1,4 @@
-import { ORDER_SETTLED } from '@oak-gate/core';
+import { ORDER_SETTLED, PICTURE_WHEN } from '@oak-gate/core';
 import type { RemarkCommand, RemarkEventData } from '@oak-gate/core';
 import { isoDate, name, reason, text } from '../common/values';
 import * as z from 'zod';
@@ -6,13 +6,17 @@ import { attachedFile } from '../library/schemas';
 
 const finding = text(2000);
 const order = { what: name, supplier: name, number: text(120), expectedOn: isoDate.nullable() };
+const photograph = z.object({ finding, file: attachedFile, caption: text(2000) });
 const settled = { order: z.int(), as: z.enum(ORDER_SETTLED), note: text(2000) };
 export const remarkEventData = {
   findingNoted: z.object({ finding, text: reason }),
-  photographAdded: z.object({ finding, file: attachedFile, caption: text(2000) }),
+  photographAdded: photograph.extend({ when: z.exactOptional(z.enum(PICTURE_WHEN)) }),
   orderPlaced: z.object({ finding, ...order }),
   orderSettled: z.object(settled),
 } satisfies { [T in keyof RemarkEventData]: z.ZodType<RemarkEventData[T]> };
+
+/** The same, of versions that had no pairs. */
+export const olderRemarkEventData = { photographAdded: [photograph] };
 
 /** A photograph is not among them: it comes with its bytes, by an address of its own. */
 export const remarkCommands = [
@@ -26,4 +30,5 @@ export const photographQuery = z.object({
   finding,
   name: z.string().min(1).max(200),
   caption: text(2000).default(''),
+  when: z.exactOptional(z.enum(PICTURE_WHEN)),
 });

@@ -1,6 +1,6 @@
 import { currentPin, openMatters, parsePlaceKey } from '@oak-gate/core';
 import type { JobState, Remark } from '@oak-gate/core';
-import { placeInJob } from './place-words';
+import { placeInJob, slotWords } from './place-words';
 import { findingWords } from './wait-words';
 
 const CAUSE_WORDS: Readonly<Record<string, string>> = {
@@ -12,6 +12,8 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   note: 'something about its limit',
   report: 'a report from the workshop',
   instrument: 'an instrument past its check',
+  odd: 'found odd',
+  elsewhere: 'run in, and lies elsewhere than it was found',
 };
 
 /** What a finding is called, also when it is decided and not among the open ones any more. */
@@ -19,6 +21,11 @@ export function findingName(state: JobState, id: string): string {
   const open = openMatters(state).findings.find((each) => each.id === id);
   if (open !== undefined) return findingWords(state, open);
   const [cause = '', ...rest] = id.split(' ');
+  const layout = currentPin(state)?.model.layout;
+  const [named = ''] = rest;
+  if (cause === 'place') return placeInJob(currentPin(state), named);
+  if (layout !== undefined && (cause === 'part' || cause === 'slot'))
+    return slotWords(layout, state.parts.get(named)?.slot ?? named.replace(/#\d+$/u, ''));
   const words = CAUSE_WORDS[cause] ?? 'a finding';
   const about = rest.join(' ');
   // Some findings are about a place or a fit, others about a row, a gauge or an entry.
@@ -34,7 +41,7 @@ export function addedWords(remark: Remark): string {
     case 'note':
       return remark.text;
     case 'photograph':
-      return `photograph ${remark.file.name}${remark.caption === '' ? '' : `: ${remark.caption}`}`;
+      return `photograph${remark.when === undefined ? '' : `, ${remark.when}`} ${remark.file.name}${remark.caption === '' ? '' : `: ${remark.caption}`}`;
     case 'order': {
       const { what, supplier, number, expectedOn, settled } = remark;
       const due = expectedOn === null ? '' : `, expected on ${expectedOn}`;

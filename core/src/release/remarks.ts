@@ -5,16 +5,22 @@ import type { Problem } from '../kernel/problem-data';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
-import { event } from '../record/event-table';
+import { event, sameWords } from '../record/event-table';
+import { isPlaceOfSheet } from '../bench/places';
+import type { PlaceKey, SlotKey } from '../engines/place';
+import { mapOf } from '../strip/as-found';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import { openMatters } from './open-matters';
 import type { MattersSlice } from './open-matters';
 
-/** What somebody adds to a finding: it names the finding, whose id stays however often somebody measures. */
+/**
+ * What somebody adds to a finding, whose id stays however often somebody measures; or to a place or a part, by `place KEY` and
+ * `part ID`.
+ */
 export type Remark = RemarkFrame &
   (
     | { readonly kind: 'note'; readonly text: string }
-    | { readonly kind: 'photograph'; readonly file: AttachedFile; readonly caption: string }
+    | (Photographed & { readonly kind: 'photograph' })
     | (Order & {
         readonly kind: 'order';
         readonly settled?: {
@@ -31,6 +37,14 @@ interface RemarkFrame {
   readonly by: { readonly id: string; readonly name: string };
   readonly finding: string;
 }
+export interface Photographed {
+  readonly file: AttachedFile;
+  readonly caption: string;
+  /** One of a pair: as it was found, and after something was done. */
+  readonly when?: PictureWhen;
+}
+export const PICTURE_WHEN = ['before', 'after'] as const;
+export type PictureWhen = (typeof PICTURE_WHEN)[number];
 /** A part that was ordered because of a finding. */
 export interface Order {
   readonly what: string;
@@ -61,10 +75,11 @@ export const REMARK_EVENTS = {
   findingNoted: event<OnFinding<{ readonly text: string }>, RemarksState>()(1, (state, data, stamp) =>
     added(state, stamp, { kind: 'note', ...data }),
   ),
-  photographAdded: event<
-    OnFinding<{ readonly file: AttachedFile; readonly caption: string }>,
-    RemarksState
-  >()(1, (state, data, stamp) => added(state, stamp, { kind: 'photograph', ...data })),
+  photographAdded: event<OnFinding<Photographed>, RemarksState>()(
+    2,
+    (state, data, stamp) => added(state, stamp, { kind: 'photograph', ...data }),
+    sameWords,
+  ),
   orderPlaced: event<OnFinding<Order>, RemarksState>()(1, (state, data, stamp) =>
     added(state, stamp, { kind: 'order', ...data }),
   ),
@@ -85,12 +100,7 @@ export type RemarkEvent = EventIn<typeof REMARK_EVENTS>;
 export type RemarkCommand =
   | { readonly type: 'noteFinding'; readonly finding: string; readonly text: string }
   /** The file lies on the server's disk before the command comes to be decided. */
-  | {
-      readonly type: 'addPhotograph';
-      readonly finding: string;
-      readonly file: AttachedFile;
-      readonly caption: string;
-    }
+  | ({ readonly type: 'addPhotograph'; readonly finding: string } & Photographed)
   | ({ readonly type: 'placeOrder'; readonly finding: string } & Order)
   /** `order`: the number of the entry that placed it. */
   | {
@@ -123,7 +133,8 @@ export function decideRemarks(
   const { finding } = command;
   const isKnown =
     openMatters(state).findings.some(({ id }) => id === finding) ||
-    state.remarks.some((each) => each.finding === finding);
+    state.remarks.some((each) => each.finding === finding) ||
+    isThere(state, finding);
   if (!isKnown) return refuse('FINDING_UNKNOWN', { finding });
   switch (command.type) {
     case 'noteFinding': {
@@ -133,8 +144,9 @@ export function decideRemarks(
         : ok([{ type: 'findingNoted', v: 1, data: { finding, text } }]);
     }
     case 'addPhotograph': {
-      const { file, caption } = command;
-      return ok([{ type: 'photographAdded', v: 1, data: { finding, file, caption: caption.trim() } }]);
+      const { file, caption, when } = command;
+      const data = { finding, file, caption: caption.trim(), ...(when === undefined ? {} : { when }) };
+      return ok([{ type: 'photographAdded', v: 2, data }]);
     }
     case 'placeOrder': {
       const [what, supplier] = [command.what.trim(), command.supplier.trim()];
@@ -146,6 +158,18 @@ export function decideRemarks(
     }
   }
 }
+
+/** What is said of a place or a part is said of one that this engine has. */
+function isThere(state: MattersSlice, about: string): boolean {
+  const [what, key = ''] = about.split(' ');
+  if (what === 'place') return isPlaceOfSheet(state, key);
+  if (what === 'part') return state.parts.get(key) !== undefined;
+  return what === 'slot' && mapOf(state).some(({ slot }) => slot === key);
+}
+export const aboutPlace = (place: PlaceKey): string => `place ${place}`;
+export const aboutPart = (part: string): string => `part ${part}`;
+/** A slot on the map: what lay there, also where nothing did. */
+export const aboutSlot = (slot: SlotKey): string => `slot ${slot}`;
 
 /** What was added to a finding, in the order in which it was. */
 export const remarksOn = ({ remarks }: RemarksState, finding: string): readonly Remark[] =>

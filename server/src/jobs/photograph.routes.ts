@@ -19,7 +19,7 @@ export function photographRoutes({ folder }: Services, jobs: Jobs): Router {
   const attachments = new Attachments(`${folder}/files`);
 
   router.post('/:jobId/photographs', rawBody(LARGEST_PHOTOGRAPH), async (req, res) => {
-    const { command, finding, name, caption } = checked(photographQuery, req.query);
+    const { command, finding, name, caption, when } = checked(photographQuery, req.query);
     const { jobId } = req.params;
     await jobs.state(jobId);
     const bytes = bytesOf(req);
@@ -33,7 +33,10 @@ export function photographRoutes({ folder }: Services, jobs: Jobs): Router {
     const { entries, repeated } = await jobs.command(
       jobId,
       command,
-      { type: 'addPhotograph', finding, file, caption },
+      {
+        ...{ type: 'addPhotograph', finding, file, caption },
+        ...(when === undefined ? {} : { when }),
+      },
       actorOf(res),
       () => {
         attachments.keep(file, bytes);

@@ -114,16 +114,21 @@ test.each<[PartKind, number, number, number]>([
   ['journal', 7, 9, 13],
   ['shell', 14, 18, 26],
   ['bolt', 8, 16, 12],
+  ['rodShell', 8, 16, 12],
+  ['cap', 4, 8, 6],
+  ['mainCap', 3, 5, 7],
+  ['thrustWasher', 1, 1, 1],
 ])('slots of every %s', (kind, ...counts) => {
   expect([VA, M8, AX].map(({ layout }) => slotsOf(layout, kind).length)).toEqual(counts);
 });
-test('both rods of a crankpin depend on it and on its shells; a main on its own', () => {
+test('both rods of a crankpin depend on it, each on its own shells; a main on its own', () => {
   const at = (cylinder: string) => ({ characteristic: 'rodClearance', at: { cylinder } });
   expect(slotsAt(M8.layout, 'journal', at('1'))).toEqual(['journal@journal:pin-1']);
   expect(slotsAt(M8.layout, 'journal', at('2'))).toEqual(['journal@journal:pin-1']);
-  expect(slotsAt(M8.layout, 'shell', at('3'))).toEqual([
-    'shell@journal:pin-2/point:upper',
-    'shell@journal:pin-2/point:lower',
+  // Two rods on one pin have four halves, each rod its own two.
+  expect(slotsAt(M8.layout, 'rodShell', at('3'))).toEqual([
+    'rodShell@cylinder:3/point:upper',
+    'rodShell@cylinder:3/point:lower',
   ]);
   const main = { characteristic: 'mainClearance', at: { journal: 'main-5' } };
   expect(slotsAt(M8.layout, 'shell', main)).toEqual([
@@ -137,8 +142,8 @@ test('both rods of a crankpin depend on it and on its shells; a main on its own'
   // A rod's bearing rests on its journal, both halves of the shell, the rod itself and the bolts of its cap.
   const { parts } = CATALOGUE.find(({ id }) => id === 'rodClearance')!;
   expect(parts.flatMap((kind) => slotsAt(M8.layout, kind, at('3')))).toEqual([
-    'shell@journal:pin-2/point:upper',
-    'shell@journal:pin-2/point:lower',
+    'rodShell@cylinder:3/point:upper',
+    'rodShell@cylinder:3/point:lower',
     'journal@journal:pin-2',
     'rod@cylinder:3',
     ...slotsOf(M8.layout, 'bolt').flatMap((slot) => (slot.at.cylinder === '3' ? [slot.key] : [])),

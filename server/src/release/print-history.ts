@@ -1,4 +1,12 @@
-import { addedWords, findingName, measuredLines, partLines } from '@oak-gate/contract';
+import {
+  addedWords,
+  findingName,
+  mapLines,
+  measuredLines,
+  oddLines,
+  partLines,
+  planLines,
+} from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
 import type { JobState } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -33,7 +41,72 @@ export function history(state: JobState): Content[] {
             worked.map((line) => workRow(state, line)),
           ),
         ]),
+    ...asFound(state),
+    ...planned(state),
     ...added(state),
+  ];
+}
+/** How everything was found when the engine was taken apart: struck where it was said anew. */
+function asFound(state: JobState): Content[] {
+  const lines = mapLines(state);
+  if (lines.length === 0) return [];
+  const { turned } = state;
+  const odd = oddLines(state);
+  const found = lines.filter(({ by }) => by !== '');
+  return [
+    title('As found when it was taken apart'),
+    ...(turned === undefined
+      ? []
+      : [
+          small(
+            `Turned before: ${turned.effort}${turned.remark === '' ? '' : `, ${turned.remark}`} (${turned.by.name}, ${moment(state, turned.at)}).`,
+          ),
+        ]),
+    table(
+      ['auto', 130, 130, '*', 'auto'],
+      ['Tag', 'Part', 'How it lay', 'What was said', 'By'],
+      found.map((line): TableCell[] => {
+        const struck = line.isOld ? { decoration: 'lineThrough' as const } : {};
+        return [
+          { text: line.tag, font: 'Plex', fontSize: 8 },
+          line.what,
+          { text: line.lay, ...struck },
+          small(line.said),
+          small(`${line.by}, ${moment(state, line.at)}`),
+        ];
+      }),
+    ),
+    ...(odd.length === 0
+      ? []
+      : [
+          table(
+            [230, '*', 'auto'],
+            ['What was odd', 'Decided', 'By'],
+            odd.map((each): TableCell[] => [
+              each.what,
+              each.decided,
+              small(`${each.by}, ${moment(state, each.at)}`),
+            ]),
+          ),
+        ]),
+  ];
+}
+/** What was planned, and what became of it. */
+function planned(state: JobState): Content[] {
+  const lines = planLines(state);
+  if (lines.length === 0) return [];
+  return [
+    title('What was planned'),
+    table(
+      [160, '*', 150, 'auto'],
+      ['Part', 'What, and why', 'What became of it', 'By'],
+      lines.map(({ where, what, became, plan }): TableCell[] => [
+        where,
+        what,
+        became,
+        small(`${plan.by.name}, ${moment(state, plan.at)}`),
+      ]),
+    ),
   ];
 }
 /** What was added to findings; a photograph is named by its digest, under which it is kept. */

@@ -1,8 +1,9 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { instrumentList, partWords, wordsOf } from '@oak-gate/contract';
+import { instrumentList, partWords, placeInJob, wordsOf } from '@oak-gate/contract';
 import {
+  aboutPlace,
   currentPin,
   currentReading,
   isLinerHeights,
@@ -22,6 +23,7 @@ import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
 import { Asker } from '../ui/asker';
 import { openCheckNotes } from '../ui/check-notes';
+import { openPictures } from '../ui/pictures-dialog';
 import type { AskField } from '../ui/ask-dialog';
 import { askPartFacts } from '../ui/part-facts-ask';
 import { settleAsk } from '../ui/settle-ask';
@@ -129,6 +131,7 @@ export class BenchActs {
         () => void this.toFiling(),
       ),
       ...when(this.standsUnderHead(), 'Shims for the liners', () => void this.toShims()),
+      ...when(true, 'Photographs of this place…', () => this.pictures()),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
@@ -309,6 +312,12 @@ export class BenchActs {
     });
   }
 
+  private pictures(): void {
+    const job = this.hand.at.job();
+    const place = this.hand.at.key();
+    if (job !== undefined && place !== undefined)
+      openPictures(this.dialog, { title: placeInJob(currentPin(job), place), about: aboutPlace(place) });
+  }
   private standsUnderHead(): boolean {
     const characteristic = this.hand.at.characteristic();
     return characteristic !== undefined && isLinerHeights(characteristic);

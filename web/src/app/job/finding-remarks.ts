@@ -10,6 +10,7 @@ import { JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
+import { shrinkPicture } from '../ui/shrink-picture';
 import { WhenPipe } from '../ui/when.pipe';
 
 /** Notes, photographs and orders that belong to a finding: they stay with it, however often somebody measures. */
@@ -105,13 +106,21 @@ export class FindingRemarks {
     if (file === undefined) return;
     await this.asker.ask({
       title: `A photograph of it: ${file.name}`,
-      lines: ['It is kept with the record, as it is, under its own digest.'],
+      lines: ['It is kept with the record under its own digest, without what the camera wrote beside it.'],
       fields: [{ key: 'caption', label: 'What it shows', kind: 'line', optional: true }],
       submit: 'Add it',
       act: ({ caption = '' }) => this.send(file, caption),
     });
   }
-  private async send(file: File, caption: string): Promise<ApiProblem | undefined> {
+  private async send(taken: File, caption: string): Promise<ApiProblem | undefined> {
+    const file = await shrinkPicture(taken);
+    if (file === undefined)
+      return {
+        code: 'FILE_NOT_THAT_TYPE',
+        title: 'This file is damaged, or no picture',
+        where: taken.name,
+        next: 'Take the photograph again, or choose another file.',
+      };
     const id = newId();
     const query = new URLSearchParams({
       command: id,

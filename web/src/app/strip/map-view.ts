@@ -1,23 +1,7 @@
-import { partWords, placeWordsOf } from '@oak-gate/contract';
+import { foundWords, partWords, placeWordsOf } from '@oak-gate/contract';
 import { currentPin, mapOf, unitsOf } from '@oak-gate/core';
-import type { AsFoundEntry, JobState, MapSlot, MapUnit, Way } from '@oak-gate/core';
+import type { AsFoundEntry, JobState, MapSlot, MapUnit } from '@oak-gate/core';
 
-/** How a way is called, where the front of this engine is called by name. */
-export function wayWords(way: Way, frontLabel: string): string {
-  const words: Readonly<Record<Way, string>> = {
-    front: `to the ${frontLabel}`,
-    rear: 'to the rear',
-    left: 'to the left',
-    right: 'to the right',
-    frontLeft: 'front, left',
-    frontRight: 'front, right',
-    rearLeft: 'rear, left',
-    rearRight: 'rear, right',
-    groovesOut: 'grooves out',
-    groovesIn: 'grooves in',
-  };
-  return words[way];
-}
 /** What of a part is looked at to say which way round it lay. */
 export function askedOf(kind: string): string {
   switch (kind) {
@@ -64,7 +48,7 @@ export function unitViews(job: JobState): readonly MapUnitView[] {
       ...slot,
       name: isHalf ? `${one}, ${half.charAt(0).toLowerCase()}${half.slice(1)}` : one,
       entry,
-      words: entry === undefined ? '' : entryWords(entry, layout.frontLabel),
+      words: entry === undefined ? '' : foundWords(entry, layout.frontLabel),
     };
   });
   return unitsOf(layout).flatMap((unit): MapUnitView[] => {
@@ -86,9 +70,4 @@ function labelOf(job: JobState, { kind, id }: MapUnit): string {
   if (kind === 'cylinder') return layout?.cylinders.find((each) => each.id === id)?.label ?? id;
   if (kind === 'main') return layout?.journals?.find((each) => each.id === id)?.label ?? id;
   return 'Whole engine';
-}
-export function entryWords({ part, way, cannotTell, atBuild }: AsFoundEntry, frontLabel: string): string {
-  if (part === null) return 'none there';
-  const lay = cannotTell ? 'which way nobody can tell' : way === null ? '' : wayWords(way, frontLabel);
-  return [lay, atBuild === 'new' ? 'new at Build' : 'reused'].filter((each) => each !== '').join(', ');
 }

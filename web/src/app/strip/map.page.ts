@@ -8,7 +8,8 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { currentPin } from '@oak-gate/core';
+import { wayWords } from '@oak-gate/contract';
+import { aboutSlot, currentPin } from '@oak-gate/core';
 import type { JobDraft, Stage, Way } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -16,9 +17,10 @@ import { JobDesk } from '../state/job-desk';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { FORM_IMPORTS } from '../ui/form-imports';
+import { Pictures } from '../ui/pictures';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
-import { askedOf, unitViews, wayWords } from './map-view';
+import { askedOf, unitViews } from './map-view';
 import type { MapPart } from './map-view';
 import { PartGlyph } from './part-glyph';
 
@@ -35,7 +37,7 @@ interface Draft {
 /** The map of an engine that is taken apart: what lay where and which way round, part by part, before anything is cleaned. */
 @Component({
   selector: 'app-map-page',
-  imports: [...FORM_IMPORTS, PartGlyph, ProblemNote, RouterLink, WhenPipe],
+  imports: [...FORM_IMPORTS, PartGlyph, Pictures, ProblemNote, RouterLink, WhenPipe],
   templateUrl: './map.page.html',
   styleUrl: './map.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,6 +50,7 @@ export class MapPage {
   protected readonly job = this.store.selectSignal(jobFeature.selectJob);
   private readonly person = this.store.selectSignal(sessionFeature.selectPerson);
   protected readonly askedOf = askedOf;
+  protected readonly about = aboutSlot;
   protected readonly units = computed(() => {
     const job = this.job();
     return job === undefined ? [] : unitViews(job);

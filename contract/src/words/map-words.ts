@@ -1,0 +1,118 @@
+import { currentPin, mapOf, planStand } from '@oak-gate/core';
+import type { AsFoundEntry, JobState, Plan, PlannedWork, PlanStand, Way } from '@oak-gate/core';
+import { placeWordsOf, slotWords } from './place-words';
+import { findingName } from './remark-words';
+import { doneWords } from './wait-words';
+
+/** How a way is called, where the front of this engine is called by name. */
+export function wayWords(way: Way, frontLabel: string): string {
+  const words: Readonly<Record<Way, string>> = {
+    front: `to the ${frontLabel}`,
+    rear: 'to the rear',
+    left: 'to the left',
+    right: 'to the right',
+    frontLeft: 'front, left',
+    frontRight: 'front, right',
+    rearLeft: 'rear, left',
+    rearRight: 'rear, right',
+    groovesOut: 'grooves out',
+    groovesIn: 'grooves in',
+  };
+  return words[way];
+}
+/** "to the left, reused": how a part lay and what becomes of it at Build. */
+export function foundWords({ part, way, cannotTell, atBuild }: AsFoundEntry, frontLabel: string): string {
+  if (part === null) return 'none there';
+  const lay = cannotTell ? 'which way nobody can tell' : way === null ? '' : wayWords(way, frontLabel);
+  return [lay, atBuild === 'new' ? 'new at Build' : 'reused'].filter((each) => each !== '').join(', ');
+}
+
+/** One part as it stands on the map, with everything that was said of it before. */
+export interface MapLine {
+  readonly tag: string;
+  readonly what: string;
+  readonly lay: string;
+  readonly said: string;
+  readonly by: string;
+  readonly at: string;
+  /** It was said anew since. */
+  readonly isOld: boolean;
+}
+/** The whole map, by cylinder and bearing; empty where a job has none. */
+export function mapLines(state: JobState): readonly MapLine[] {
+  const layout = currentPin(state)?.model.layout;
+  if (layout === undefined) return [];
+  return mapOf(state).flatMap(({ slot, tag }) => {
+    const lines: MapLine[] = [];
+    for (let each = state.asFound.get(slot); each !== undefined; each = each.before) {
+      const { odd, remark, hours, reason, by, at } = each;
+      lines.push({
+        ...{ tag, what: slotWords(layout, slot), lay: foundWords(each, layout.frontLabel) },
+        said: [
+          ...(odd === '' ? [] : [`odd: ${odd}`]),
+          ...(hours === null ? [] : [`${hours} h`]),
+          ...(remark === '' ? [] : [remark]),
+          ...(reason === '' ? [] : [`said anew: ${reason}`]),
+        ].join('; '),
+        ...{ by: by.name, at, isOld: each !== state.asFound.get(slot) },
+      });
+    }
+    return lines;
+  });
+}
+/** What was decided of what was odd, or lies elsewhere. */
+export const oddLines = (
+  state: JobState,
+): readonly { readonly what: string; readonly decided: string; readonly by: string; readonly at: string }[] =>
+  state.oddDecided.map(({ finding, keep, reason, samePerson, by, at }) => ({
+    what: oddName(state, finding),
+    decided: `${keep ? 'stays so' : 'is put right when it goes together again'}: ${reason}${samePerson === null ? '' : `; same person, ${samePerson.hoursLater} h later`}`,
+    ...{ by: by.name, at },
+  }));
+
+/** What a decision is of, also when the part is another one now. */
+function oddName(state: JobState, finding: string): string {
+  const layout = currentPin(state)?.model.layout;
+  const seq = Number(finding.split(' ').at(-1));
+  for (const current of state.asFound.values())
+    for (let entry: AsFoundEntry | undefined = current; entry !== undefined; entry = entry.before)
+      if (entry.seq === seq && layout !== undefined) {
+        const name = slotWords(layout, entry.slot);
+        return finding.startsWith('odd ')
+          ? `${name}: ${entry.odd}`
+          : `${name}: lies elsewhere than it was found`;
+      }
+  return findingName(state, finding);
+}
+const STAND_WORDS: Readonly<Record<PlanStand, string>> = {
+  open: 'not done yet',
+  done: 'done',
+  overtaken: 'something else was done',
+  dropped: 'given up',
+};
+/** What shall be done, in a few words: "filed: 2 thou", "4 parts moved: fits better". */
+export function plannedWords(work: PlannedWork): string {
+  const how = work.kind === 'rework' ? work.how : work.reason;
+  return `${doneWords(work)}${how === '' ? '' : `: ${how}`}`;
+}
+/** What was planned of which parts, and what became of it. */
+export const planLines = (
+  state: JobState,
+): readonly {
+  readonly where: string;
+  readonly what: string;
+  readonly became: string;
+  readonly plan: Plan;
+}[] =>
+  state.plans.map((plan) => {
+    const layout = currentPin(state)?.model.layout;
+    const [first] = plan.seen;
+    const slot = first?.id.slice(0, first.id.lastIndexOf('#')) ?? '';
+    const { dropped } = plan;
+    return {
+      where: layout === undefined ? slot : placeWordsOf(layout, slot),
+      what: plannedWords(plan.work),
+      became: `${STAND_WORDS[planStand(state, plan)]}${dropped === undefined ? '' : ` by ${dropped.by}: ${dropped.reason}`}`,
+      plan,
+    };
+  });
