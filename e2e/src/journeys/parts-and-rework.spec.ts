@@ -26,7 +26,7 @@ test('the map of an engine that is taken apart: by keys, with wrong input on the
 
   await test.step('the gate says how many parts are still to be put down, and the first of them is in hand', async () => {
     await expect(page.locator('nav a', { hasText: 'Strip' })).toContainText('waits for 73 parts');
-    await expect(page.locator('footer .what')).toHaveText(/^Next: 1-P, piston\. Which way was it\?/);
+    await expect(page.locator('footer .what')).toContainText('Next: 1-P, piston. Which way was it?');
     expect(await hiddenParts(page)).toEqual([]);
   });
   await test.step('nothing is put down before it is said which way; then the next part lifts', async () => {
@@ -38,15 +38,15 @@ test('the map of an engine that is taken apart: by keys, with wrong input on the
     await expect(page.getByRole('alert')).toContainText('is no number of hours');
     await page.getByLabel('Hours').fill('11480');
     await page.getByRole('button', { name: /It lay so/ }).click();
-    await expect(page.locator('footer .what')).toHaveText(/^Next: 1-B1, bolt/);
+    await expect(page.locator('footer .what')).toContainText('Next: 1-B1, bolt');
     await expect(part('1-P')).toHaveAttribute('aria-label', '1-P, piston, to the left, reused');
     await expect.poll(async () => (await entry('piston@cylinder:1'))?.hours).toBe(11_480);
   });
   await test.step('what has no way round is only there, or is not; of what nobody can tell it is said', async () => {
     await page.keyboard.press('Enter');
-    await expect(page.locator('footer .what')).toHaveText(/^Next: 1-B2, bolt/);
+    await expect(page.locator('footer .what')).toContainText('Next: 1-B2, bolt');
     await page.keyboard.press('n');
-    await expect(page.locator('footer .what')).toHaveText(/^Next: 1-SU, rod shell, upper half/);
+    await expect(page.locator('footer .what')).toContainText('Next: 1-SU, rod shell, upper half');
     await page.keyboard.press('u');
     await expect(part('1-SU')).toHaveAttribute('aria-label', /which way nobody can tell/);
   });
@@ -56,6 +56,8 @@ test('the map of an engine that is taken apart: by keys, with wrong input on the
     await expect(page.getByRole('button', { name: /It lay so/ })).toBeDisabled();
     await page.getByLabel('What is odd of it').fill('a dark line along one edge');
     await page.getByRole('button', { name: /It lay so/ }).click();
+    // It was the last of its cylinder: the next part is of another one.
+    await page.getByRole('button', { name: /^Cyl 1, 11 of 11/ }).click();
     await expect(part('1-SL')).toContainText('a dark line along one edge');
   });
   await test.step('said anew it asks why, and both stand', async () => {

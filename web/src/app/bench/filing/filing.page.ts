@@ -133,20 +133,22 @@ export class FilingPage {
   // Which ring goes in which bore.
   protected readonly locked = signal<ReadonlySet<string>>(new Set());
   protected readonly byHand = signal(false);
-  private readonly drawn = signal<readonly (readonly number[])[] | undefined>(undefined);
+  /** What a person drew of a set, as long as the same rings could change places: whatever else comes in moves no hand. */
+  private readonly drawn = signal<Readonly<Record<string, readonly number[]>>>({});
   /** The sets in which more than one ring could move, and somebody would gain by it. */
   protected readonly sets = computed((): readonly RingSet[] => {
     const [job, characteristic] = [this.job(), this.characteristic()];
     if (job === undefined || characteristic === undefined) return [];
     return ringSets(job, characteristic, this.locked()).filter(({ free }) => free.length > 1);
   });
+  private readonly question = computed(() => JSON.stringify(this.sets().map(({ fits }) => fits)));
   /** The order of each set: as a person drew it, else as it was worked out, else as they came. */
   protected readonly orders = computed(() => {
     const sets = this.sets();
     const proposed = this.assigner.orders();
     return sets.map((set, i) => {
       const asCame = set.free.map((_, bore) => bore);
-      const order = this.drawn()?.[i] ?? proposed?.[i]?.ringForBore ?? asCame;
+      const order = this.drawn()[keyOf(set)] ?? proposed?.[i]?.ringForBore ?? asCame;
       return order.length === asCame.length ? order : asCame;
     });
   });
@@ -254,11 +256,11 @@ export class FilingPage {
   });
 
   constructor() {
-    // A proposal is worked out where its question is another one; what was drawn by hand is of the question before.
+    // A proposal is worked out where its question is another one, and not whenever anybody measures somewhere.
     effect(() => {
-      const sets = this.sets();
+      this.question();
       untracked(() => {
-        this.drawn.set(undefined);
+        const sets = this.sets();
         if (sets.length > 0) this.assigner.ask(sets);
         else this.assigner.stop();
       });
@@ -368,7 +370,9 @@ export class FilingPage {
   protected put(index: number, { ring, bore }: { readonly ring: number; readonly bore: number }): void {
     const set = this.sets()[index];
     if (set === undefined) return;
-    const free = (row: number): number => set.free.findIndex(({ slot }) => slot === set.rings[row]?.slot);
+    const job = this.job();
+    const rows = job === undefined ? [] : ringsByBank(job, set);
+    const free = (row: number): number => set.free.findIndex(({ slot }) => slot === rows[row]?.slot);
     const [a, b] = [free(ring), free(bore)];
     if (a < 0 || b < 0) return;
     const order = [...(this.orders()[index] ?? [])];
@@ -377,7 +381,7 @@ export class FilingPage {
     if (there === undefined || was < 0) return;
     order[b] = a;
     order[was] = there;
-    this.drawn.set(this.orders().map((each, i) => (i === index ? order : each)));
+    this.drawn.update((all) => ({ ...all, [keyOf(set)]: order }));
   }
   protected lock(slot: string): void {
     const next = new Set(this.locked());
@@ -385,10 +389,12 @@ export class FilingPage {
     this.locked.set(next);
   }
   protected asBoxed(): void {
-    this.drawn.set(this.sets().map(({ free }) => free.map((_, bore) => bore)));
+    this.drawn.set(
+      Object.fromEntries(this.sets().map((set) => [keyOf(set), set.free.map((_, bore) => bore)])),
+    );
   }
   protected proposed(): void {
-    this.drawn.set(undefined);
+    this.drawn.set({});
   }
   /** What is drawn becomes a plan: nothing is spent before somebody says that the rings have moved. */
   protected plan(): void {
@@ -447,6 +453,9 @@ export class FilingPage {
     return `${show(first.lower)} to ${show(first.upper)}`;
   }
 }
+/** Which rings of a set could change places, as they are. */
+const keyOf = ({ groove, member, free }: RingSet): string =>
+  `${groove} ${member} ${free.map(({ part }) => `${part.id} ${part.condition}`).join(' ')}`;
 const schoolQuery = (school: FilingSchool): string =>
   school.kind === 'gap' ? `&gap=${school.value}` : `&school=${school.kind}`;
 const REFUSED = {
