@@ -6,6 +6,7 @@ import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { at } from '../src/support/pages';
 import { PIN, root, Server } from '../src/support/server';
+import { gaugeBores, openSwapV8 } from '../src/support/swap-engine';
 import { ApiTablet } from '../src/support/tablet';
 
 interface Shot {
@@ -26,6 +27,7 @@ const open = await ivo.jobId('J-2041');
 const sealed = await ivo.jobId('J-2040');
 const v8 = await ivo.jobId('J-2042');
 const heavy = await ivo.jobId('J-2044');
+const swap = await openSwapV8(ivo, 'J-2046', 'M8-12060');
 /** A draft with rows, for the pictures of what one does with a draft. */
 const drafted = 'SM-52 rev 5';
 const teo = await ApiTablet.signIn(server.address, 'teo-lindqvale');
@@ -72,7 +74,26 @@ const shots: readonly Shot[] = [
   {
     name: 'deck',
     who: 'ivo-marrable',
-    path: `/jobs/${heavy}/block?place=linerProtrusion@cylinder:4/point:h12`,
+    path: `/jobs/${heavy}/shims`,
+    then: async (page) => {
+      await page.getByLabel(/Shims at hand/).fill('0.05 0.075 0.10');
+      await page.keyboard.press('Tab');
+    },
+  },
+  {
+    name: 'map',
+    who: 'ivo-marrable',
+    path: `/jobs/${heavy}/strip`,
+    then: async (page) => {
+      await page.getByRole('button', { name: /^Cyl 4, / }).click();
+      await page.keyboard.press('1');
+    },
+  },
+  {
+    name: 'filing',
+    who: 'ivo-marrable',
+    path: `/jobs/${swap}/filing`,
+    before: () => gaugeBores(ivo, swap),
   },
   { name: 'floor', who: 'perrin-oduvale', path: '/floor' },
   {
@@ -80,7 +101,6 @@ const shots: readonly Shot[] = [
     who: 'ivo-marrable',
     path: `/jobs/${heavy}/measure?place=crankpinDiameter@journal:pin-2/direction:along/point:front`,
   },
-  { name: 'arrival', who: 'perrin-oduvale', path: `/jobs/${open}/arrival` },
   { name: 'bench', who: 'ivo-marrable', path: `/jobs/${open}/rings?place=${at(3, 1, 'top')}` },
   {
     name: 'bench-v8',
@@ -122,11 +142,6 @@ const shots: readonly Shot[] = [
         .first()
         .click();
     },
-  },
-  {
-    name: 'compare',
-    who: 'teo-lindqvale',
-    path: '/library/compare?from=SL-88%20rev%20B&to=SL-88%20rev%20C',
   },
   {
     name: 'governs',

@@ -1,14 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { currentReading, mapDoubts, placeAt, slotsOf, unmapped } from '@oak-gate/core';
-import { plannedAt } from '../../../core/test/as-planned';
+import { currentReading, mapDoubts, placeAt, unmapped } from '@oak-gate/core';
 import { hiddenParts } from '../support/geometry';
 import { Bench, Dialog, signIn } from '../support/pages';
 import { Server } from '../support/server';
+import { gaugeBores, openSwapV8, secondGap, secondRing } from '../support/swap-engine';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
-
-const gap = (cylinder: string) => `ringGap@cylinder:${cylinder}/groove:2/member:ring/station:mid`;
-const ring = (cylinder: string) => `ring@cylinder:${cylinder}/groove:2/member:ring`;
 
 test('the map of an engine that is taken apart: by keys, with wrong input on the way, from two tablets', async ({
   page,
@@ -107,31 +104,8 @@ test('rings change places before they are filed, then are filed by strokes that 
   const ivo = await ApiTablet.signIn(address, 'ivo-marrable');
   const dialog = new Dialog(page);
   const bench = new Bench(page);
-  const opened = await ivo.post('/api/jobs', {
-    ...{ id: randomUUID(), route: 'bores-and-gaps' },
-    job: { number: 'J-77', duty: 'continuous marine', reason: 'rebored' },
-    engine: {
-      ...{ model: 'M8-52', serial: 'M8-11999', oversize: '0.020', pistonMaterial: 'H', buildDate: null },
-      ...{ ringPartNumber: 'CR-52-020', hoursSinceNew: null, hoursSinceOverhaul: null },
-    },
-  });
-  const { jobId } = opened.body as { jobId: string };
+  const jobId = await openSwapV8(ivo, 'J-77', 'M8-11999');
   const job = () => ivo.job(jobId);
-  for (const instrument of ['FS-2', 'BG-4']) await ivo.must(jobId, { type: 'takeInstrument', instrument });
-  const layout = (await job()).pins[0]!.model.layout;
-  const slots = slotsOf(layout, 'ring').map(({ key }) => key);
-  await ivo.must(jobId, { type: 'fitParts', slots, state: 'new', partNumber: 'CR-52-020', lot: '5512' });
-  const gaps = {
-    1: '14/15',
-    3: '15/16',
-    5: '13/14',
-    7: '16/17',
-    2: '22/23',
-    4: '20/22',
-    6: '20/22',
-    8: '28/32',
-  };
-  for (const [cylinder, text] of Object.entries(gaps)) await ivo.takeThere(jobId, gap(cylinder), text);
   await signIn(page, address, 'Ivo Marrable');
   const filing = `${address}/jobs/${jobId}/filing`;
 
@@ -141,19 +115,7 @@ test('rings change places before they are filed, then are filed by strokes that 
     await expect(page.getByText(/have bores that are not gauged/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Swap as drawn' })).toHaveCount(0);
   });
-  const bores = {
-    ...{ 1: '100.076', 3: '100.078', 5: '100.070', 7: '100.077' },
-    ...{ 2: '100.101', 4: '100.105', 6: '100.100', 8: '100.103' },
-  };
-  const state = await job();
-  for (const [cylinder, text] of Object.entries(bores))
-    for (const direction of ['along', 'across']) {
-      const place = `boreDiameter@cylinder:${cylinder}/station:mid/direction:${direction}`;
-      await ivo.must(jobId, {
-        ...{ type: 'takeReading', ...plannedAt(state, place), place, text, unit: 'mm', instrument: 'BG-4' },
-        ...{ answers: [], slip: null, setting: { text: '100.076', unit: 'mm', against: 'MC-8' } },
-      });
-    }
+  await gaugeBores(ivo, jobId);
   await test.step('what is proposed is drawn, becomes a plan, and spends nothing', async () => {
     await expect(page.locator('.before')).toHaveText('As boxed 3 rings to file, 1 beyond filing.');
     await expect(page.locator('h1')).toHaveText('Swapped as drawn: nothing to file, 1 beyond filing.');
@@ -161,7 +123,7 @@ test('rings change places before they are filed, then are filed by strokes that 
     await page.getByRole('button', { name: 'Swap as drawn' }).click();
     await expect(page.getByRole('heading', { name: /rings shall move/ })).toBeVisible();
     await expect.poll(async () => (await job()).plans.length).toBe(1);
-    expect(currentReading(placeAt(await job(), gap('1')))?.text).toBe('14/15');
+    expect(currentReading(placeAt(await job(), secondGap('1')))?.text).toBe('14/15');
   });
   await test.step('a plan is given up with a reason; by hand a ring is put where a person wants it', async () => {
     await page.getByRole('button', { name: 'Give it up' }).click();
@@ -184,17 +146,17 @@ test('rings change places before they are filed, then are filed by strokes that 
   });
   await test.step('when they have moved, what was measured of them is spent, and they are measured again', async () => {
     await page.getByRole('button', { name: 'They have moved' }).click();
-    await expect.poll(async () => (await job()).slots.get(ring('1'))).toBe(`${ring('2')}#1`);
-    expect(currentReading(placeAt(await job(), gap('1')))).toBeUndefined();
-    expect(currentReading(placeAt(await job(), gap('3')))?.text).toBe('15/16');
+    await expect.poll(async () => (await job()).slots.get(secondRing('1'))).toBe(`${secondRing('2')}#1`);
+    expect(currentReading(placeAt(await job(), secondGap('1')))).toBeUndefined();
+    expect(currentReading(placeAt(await job(), secondGap('3')))?.text).toBe('15/16');
     for (const [cylinder, text] of [
       ['1', '19/20'],
       ['2', '17/18'],
     ] as const)
-      await ivo.takeThere(jobId, gap(cylinder), text);
+      await ivo.takeThere(jobId, secondGap(cylinder), text);
   });
   await test.step('strokes are said when the edges are dressed; then the bench asks for the ring', async () => {
-    await page.goto(`${filing}?ring=${encodeURIComponent(ring('5'))}`);
+    await page.goto(`${filing}?ring=${encodeURIComponent(secondRing('5'))}`);
     await expect(page.locator('.which')).toHaveText(/^Cyl 5, /);
     await expect(page.locator('.headline')).toHaveText('A few strokes, then measure');
     const done = page.getByRole('button', { name: /done, measure/ });
@@ -204,13 +166,13 @@ test('rings change places before they are filed, then are filed by strokes that 
     await page.getByRole('checkbox', { name: /edges dressed/ }).check();
     await expect(done).toHaveText('3 done, measure');
     await done.click();
-    await expect(bench.inHand).toHaveAttribute('data-place', gap('5'));
-    const filed = (await job()).parts.get(`${ring('5')}#1`)?.history.at(-1);
+    await expect(bench.inHand).toHaveAttribute('data-place', secondGap('5'));
+    const filed = (await job()).parts.get(`${secondRing('5')}#1`)?.history.at(-1);
     expect(filed?.round).toEqual({ strokes: 3, tool: 'hand-cranked grinder', minutes: 4 });
-    await ivo.takeThere(jobId, gap('5'), '15/16');
+    await ivo.takeThere(jobId, secondGap('5'), '15/16');
   });
   await test.step('from then on it is told how many, and never so many that the fastest stroke takes too much', async () => {
-    await page.goto(`${filing}?ring=${encodeURIComponent(ring('5'))}`);
+    await page.goto(`${filing}?ring=${encodeURIComponent(secondRing('5'))}`);
     await expect(page.locator('.rate')).toHaveText('0.67 thou a stroke of yours, from 1 gap');
     await expect(page.locator('.headline')).toHaveText('1 stroke, then measure');
     await expect(page.locator('.rounds li')).toHaveText(['3 strokes2.0 thou']);

@@ -3,11 +3,12 @@ import type { Page } from '@playwright/test';
 import { hiddenParts } from '../support/geometry';
 import { at, signIn } from '../support/pages';
 import { illegibleIn, inTheme, turnTo } from '../support/themes';
+import { gaugeBores, openSwapV8 } from '../support/swap-engine';
 import { ApiTablet } from '../support/tablet';
 import { wideEngine } from '../support/wide-engine';
 import { expect, test } from '../support/test';
 
-let jobs: Record<'open' | 'sealed' | 'v8' | 'heavy' | 'wide' | 'marine' | 'blind', string>;
+let jobs: Record<'open' | 'sealed' | 'v8' | 'heavy' | 'wide' | 'marine' | 'blind' | 'swap', string>;
 const LONG = 'LETTER-OF-A-NUMBER-THAT-NOBODY-WOULD-GIVE-IT-2026/0417-B';
 test.beforeAll(async ({ demo }) => {
   const ivo = await ApiTablet.signIn(demo.address, 'ivo-marrable');
@@ -17,9 +18,11 @@ test.beforeAll(async ({ demo }) => {
     v8: await ivo.openV8('S-1', 'M8-50001'),
     heavy: await ivo.jobId('J-2044'),
     marine: await ivo.jobId('J-2042'),
+    swap: await openSwapV8(ivo, 'S-18', 'M8-50018'),
     wide: '',
     blind: '',
   };
+  await gaugeBores(ivo, jobs.swap);
   const teo = await ApiTablet.signIn(demo.address, 'teo-lindqvale');
   const drafted = await teo.post('/api/library/revisions', {
     id: randomUUID(),
@@ -90,6 +93,10 @@ const PAGES: Record<string, () => string> = {
   'a value that is worked out': () =>
     `/jobs/${jobs.heavy}/measure?place=boreOutOfRound@cylinder:4/station:d25`,
   'liner protrusion': () => `/jobs/${jobs.heavy}/block`,
+  shims: () => `/jobs/${jobs.heavy}/shims`,
+  'the as-found map': () => `/jobs/${jobs.heavy}/strip`,
+  'which ring in which bore': () => `/jobs/${jobs.swap}/filing`,
+  'one ring to file': () => `/jobs/${jobs.open}/filing`,
   'a gate with several sheets': () => `/jobs/${jobs.heavy}/gate/measure`,
   gate: () => `/jobs/${jobs.open}/gate/rings`,
   record: () => `/jobs/${jobs.sealed}/release`,
