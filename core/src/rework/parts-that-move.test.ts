@@ -2,7 +2,7 @@ import { currentReading, planStand, placeAt, tellAgain } from '../index';
 import type { Characteristic, JobDraft, PartMove } from '../index';
 import { IVO, PERRIN, RING_GAP, SANNA } from '../../test/fixtures';
 import { allGaps, boreAt, gapAt, takeBore, takeGap, twoBanks } from '../../test/two-banks';
-import { Story } from '../../test/story';
+import type { Story } from '../../test/story';
 
 const slot = (cylinder: string) => `ring@cylinder:${cylinder}/groove:1/member:ring`;
 const ring = (cylinder: string) => `${slot(cylinder)}#1`;
@@ -219,7 +219,7 @@ describe('what is done to a part', () => {
   });
   test('a story that began under older rules goes on spending everything', () => {
     const story = measured(10);
-    story.do({ ...file('1') } as JobDraft);
+    story.do({ ...file('1') });
     expect([stands(story, gapAt('1')), stands(story, sideAt('1'))]).toEqual(['spent', 'spent']);
     expect(remarks(story)).toEqual([]);
   });

@@ -31,7 +31,7 @@ function strip(): Story {
       arrival!,
       {
         ...{
-          stage: 'strip' as Stage,
+          stage: 'strip',
           label: 'Strip',
           conditions: ['gatesBefore', 'mapComplete'],
           sheets: [],
@@ -140,8 +140,8 @@ test('a run-in part that goes elsewhere is a finding until it is back, taken out
     story.do({
       type: 'moveParts',
       moves: [
-        { part: `${one}#1`, to: story.job.parts.get(`${one}#1`)?.slot === one ? two! : one! },
-        { part: `${two}#1`, to: story.job.parts.get(`${two}#1`)?.slot === two ? one! : two! },
+        { part: `${one}#1`, to: story.job.parts.get(`${one}#1`)?.slot === one ? two : one },
+        { part: `${two}#1`, to: story.job.parts.get(`${two}#1`)?.slot === two ? one : two },
       ],
       reason: 'weights',
     });

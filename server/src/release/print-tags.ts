@@ -2,7 +2,7 @@ import { slotWords } from '@oak-gate/contract';
 import { currentPin, mapOf } from '@oak-gate/core';
 import type { JobState, MapSlot } from '@oak-gate/core';
 import pdfmake from 'pdfmake';
-import type { Content, TableCell } from 'pdfmake/interfaces';
+import type { TableCell } from 'pdfmake/interfaces';
 import { inEveryScript, printFonts } from './print-fonts';
 import { small, SOFT } from './print-parts';
 
@@ -30,8 +30,8 @@ export async function printTags(state: JobState): Promise<Buffer> {
         { text: `Tags: ${name}`, bold: true, fontSize: 14 },
         small('One for each part, tied on before anything is cleaned or mixed.'),
         slots.length === 0
-          ? ({ text: 'This job is not taken apart on a map.', margin: [0, 14, 0, 0] } as Content)
-          : ({
+          ? { text: 'This job is not taken apart on a map.', margin: [0, 14, 0, 0] }
+          : {
               margin: [0, 8, 0, 0],
               table: {
                 dontBreakRows: true,
@@ -41,7 +41,7 @@ export async function printTags(state: JobState): Promise<Buffer> {
                   ...Array.from({ length: ACROSS - row.length }, (): TableCell => ''),
                 ]),
               },
-            } as Content),
+            },
       ]),
       footer: (page, pages) => ({
         margin: [30, 6, 30, 0],

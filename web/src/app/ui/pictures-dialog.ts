@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { MAT_DIALOG_DATA, MatDialog, MatDialogConfig, MatDialogModule } from '@angular/material/dialog';
+import { MAT_DIALOG_DATA, MatDialogConfig, MatDialogModule } from '@angular/material/dialog';
+import type { MatDialog } from '@angular/material/dialog';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
 import { Pictures } from './pictures';

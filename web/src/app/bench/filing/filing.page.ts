@@ -244,6 +244,7 @@ export class FilingPage {
   });
   /** The edges were dressed: ticked anew for each round. */
   protected readonly dressed = signal(false);
+  private tickedFor = '';
   protected readonly tookMinutes = signal<number | null>(null);
   protected readonly refused = signal<
     { code: string; title: string; where: string; next: string } | undefined
@@ -266,8 +267,12 @@ export class FilingPage {
       });
     });
     effect(() => {
-      this.line()?.ring.slot;
+      const { slot, condition } = this.line()?.ring.part ?? { slot: null, condition: 0 };
+      const inHand = `${slot ?? ''} ${condition}`;
       untracked(() => {
+        // What was ticked is of this ring and this round, whatever else comes in meanwhile.
+        if (this.tickedFor === inHand) return;
+        this.tickedFor = inHand;
         this.dressed.set(false);
         this.tookMinutes.set(null);
       });
