@@ -18,6 +18,7 @@ export * from './job/record-file';
 export * from './floor/schemas';
 export * from './words/place-words';
 export * from './words/ring-words';
+export * from './words/question-words';
 export * from './words/map-words';
 export * from './words/model-fault-words';
 export * from './words/model-words';

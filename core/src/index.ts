@@ -153,6 +153,7 @@ export * from './release/gates';
 export * from './release/moved-documents';
 export * from './release/pin-context';
 export * from './release/arrival';
+export * from './release/questions';
 export * from './release/open-matters';
 export * from './release/findings-at';
 export * from './release/remarks';

@@ -125,6 +125,20 @@ test('rings change places before they are filed, then are filed by strokes that 
     await expect.poll(async () => (await job()).plans.length).toBe(1);
     expect(currentReading(placeAt(await job(), secondGap('1')))?.text).toBe('14/15');
   });
+  await test.step('the same is asked as a question: each answer says what it would mean, and the inspector gives his own', async () => {
+    await page.goto(`${address}/jobs/${jobId}/questions`);
+    await expect(page.locator('h1')).toContainText('tight by up to 2.0 thou.');
+    await expect(page.locator('.notice')).toContainText('decided on it already: 6 parts moved');
+    const answer = (title: RegExp) => page.locator('.answer', { hasText: title });
+    await expect(answer(/^1File 3\.0 thou off this ring/)).toContainText('17.0 to 18.0');
+    await expect(answer(/Accept it as it is/)).toContainText('not yours to give');
+    expect(await hiddenParts(page)).toEqual([]);
+    await answer(/Accept it as it is/).click();
+    await expect(page.getByRole('button', { name: /Decide so/ })).toBeDisabled();
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('.thread')).toContainText('2 of');
+    await page.goto(filing);
+  });
   await test.step('a plan is given up with a reason; by hand a ring is put where a person wants it', async () => {
     await page.getByRole('button', { name: 'Give it up' }).click();
     await dialog.fill('Reason', 'only one of them');

@@ -96,6 +96,7 @@ const PAGES: Record<string, () => string> = {
   shims: () => `/jobs/${jobs.heavy}/shims`,
   'the as-found map': () => `/jobs/${jobs.heavy}/strip`,
   'which ring in which bore': () => `/jobs/${jobs.swap}/filing`,
+  'a question': () => `/jobs/${jobs.swap}/questions`,
   'one ring to file': () => `/jobs/${jobs.open}/filing`,
   'a gate with several sheets': () => `/jobs/${jobs.heavy}/gate/measure`,
   gate: () => `/jobs/${jobs.open}/gate/rings`,

@@ -11,6 +11,7 @@ import {
   PART_FACTS,
   partIn,
   placeAt,
+  questionsOf,
   reportsAt,
   saidOfKind,
   setRules,
@@ -131,6 +132,7 @@ export class BenchActs {
         () => void this.toFiling(),
       ),
       ...when(this.standsUnderHead(), 'Shims for the liners', () => void this.toShims()),
+      ...when(outside && !status.conceded, 'What each answer would mean', () => void this.toQuestion(key)),
       ...when(true, 'Photographs of this place…', () => this.pictures()),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
@@ -312,6 +314,14 @@ export class BenchActs {
     });
   }
 
+  /** The place in hand as a question, with its answers. */
+  private async toQuestion(place: string): Promise<void> {
+    const job = this.hand.at.job();
+    const asked =
+      job === undefined ? undefined : questionsOf(job).find(({ places }) => places.includes(place));
+    if (job !== undefined && asked !== undefined)
+      await this.router.navigate(['/jobs', job.id, 'questions'], { queryParams: { question: asked.id } });
+  }
   private pictures(): void {
     const job = this.hand.at.job();
     const place = this.hand.at.key();

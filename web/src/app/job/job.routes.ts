@@ -47,6 +47,11 @@ export const jobRoutes: Routes = [
         title: 'Shims · Oak Gate',
         loadComponent: () => import('../bench/shims/shims.page').then((m) => m.ShimsPage),
       },
+      {
+        path: 'questions',
+        title: 'Questions · Oak Gate',
+        loadComponent: () => import('./questions/questions.page').then((m) => m.QuestionsPage),
+      },
       { path: ':stage', ...stagePage },
     ],
   },
