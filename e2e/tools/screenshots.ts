@@ -1,5 +1,4 @@
-import { randomUUID } from 'node:crypto';
-import { mkdirSync, readFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { limitChoices, openMatters } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
@@ -28,26 +27,6 @@ const sealed = await ivo.jobId('J-2040');
 const v8 = await ivo.jobId('J-2042');
 const heavy = await ivo.jobId('J-2044');
 const swap = await openSwapV8(ivo, 'J-2046', 'M8-12060');
-/** A draft with rows, for the pictures of what one does with a draft. */
-const drafted = 'SM-52 rev 5';
-const teo = await ApiTablet.signIn(server.address, 'teo-lindqvale');
-await teo.post('/api/library/revisions', {
-  id: randomUUID(),
-  revision: {
-    number: 'SM-52',
-    revision: '5',
-    title: 'Skerrow manual: rings and rod bearings',
-    kind: 'manual',
-    issued: '2026-10-01',
-    effective: '2026-12-01',
-    models: ['M8-52'],
-  },
-});
-await teo.bytes(
-  `/api/library/revisions/${encodeURIComponent(drafted)}/rows?command=${randomUUID()}&name=SM-52.csv`,
-  readFileSync(join(root, 'demo/documents/SM-52-rev-4.csv')),
-);
-
 /** The limit of the top ring, on which two documents contradict each other, is chosen and looked at. */
 async function decideTopRing(): Promise<void> {
   const perrin = await ApiTablet.signIn(server.address, 'perrin-oduvale');
@@ -120,15 +99,10 @@ const shots: readonly Shot[] = [
   { name: 'library', who: 'teo-lindqvale', path: '/library' },
   { name: 'document', who: 'teo-lindqvale', path: '/library/SL-88%20rev%20B' },
   {
-    name: 'row-sheet',
-    who: 'teo-lindqvale',
-    path: `/library/${encodeURIComponent(drafted)}`,
-    then: async (page) => {
-      await page.getByRole('button', { name: 'Write the rows' }).click();
-      await page.locator('td[data-cell="2 min"]').click();
-      await page.keyboard.type('0.060');
-      await page.keyboard.press('Enter');
-    },
+    name: 'question',
+    who: 'ivo-marrable',
+    path: `/jobs/${swap}/questions`,
+    then: (page) => page.keyboard.press('2'),
   },
   {
     name: 'model-editor',

@@ -142,13 +142,14 @@ export function unfiledReading(
     part: partIn(state, slot),
   }));
   const isOf = ({ parts }: RecordedReading): boolean =>
-    lying.every(({ kind, part }) =>
-      parts.some(
-        (ref) =>
-          part !== undefined &&
-          ref.id === part.id &&
-          (kind === 'ring' ? !wasDone(part, 'filed', ref.condition) : ref.condition === part.condition),
-      ),
+    lying.every(
+      ({ kind, part }) =>
+        part !== undefined &&
+        parts.some(
+          ({ id, condition }) =>
+            id === part.id &&
+            (kind === 'ring' ? !wasDone(part, 'filed', condition) : condition === part.condition),
+        ),
     );
   const record = placeAt(state, placeKey(place));
   if (record.contested.length > 0) return undefined;
