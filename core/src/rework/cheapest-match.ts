@@ -7,26 +7,28 @@
 export function cheapestMatch(costs: readonly (readonly number[])[]): readonly number[] {
   const count = costs.length;
   // What a row and a column cost by themselves: no pair costs less than both together.
-  const ofRow = new Array<number>(count).fill(0);
-  const ofColumn = new Array<number>(count).fill(0);
-  const rowOf = new Array<number>(count).fill(NONE);
+  const ofRow = new Float64Array(count);
+  const ofColumn = new Float64Array(count);
+  const rowOf = new Int32Array(count).fill(NONE);
   for (let row = 0; row < count; row++) takeIn(row);
   const columnOf = new Array<number>(count).fill(NONE);
   rowOf.forEach((row, column) => (columnOf[row] = column));
   return columnOf;
 
   function takeIn(newRow: number): void {
-    const shortest = new Array<number>(count).fill(Infinity);
-    const before = new Array<number>(count).fill(NONE);
-    const isDone = new Array<boolean>(count).fill(false);
+    const shortest = new Float64Array(count).fill(Infinity);
+    const before = new Int32Array(count).fill(NONE);
+    const isDone = new Uint8Array(count);
     let row = newRow;
     let reached = 0;
     let column = NONE;
     for (;;) {
       let next = NONE;
+      const own = costs[row] ?? [];
+      const base = reached - (ofRow[row] ?? 0);
       for (let j = 0; j < count; j++) {
-        if (isDone[j] === true) continue;
-        const along = reached + (costs[row]?.[j] ?? 0) - (ofRow[row] ?? 0) - (ofColumn[j] ?? 0);
+        if (isDone[j] === 1) continue;
+        const along = base + (own[j] ?? 0) - (ofColumn[j] ?? 0);
         if (along < (shortest[j] ?? Infinity)) {
           shortest[j] = along;
           before[j] = column;
@@ -34,7 +36,7 @@ export function cheapestMatch(costs: readonly (readonly number[])[]): readonly n
         if (next === NONE || (shortest[j] ?? 0) < (shortest[next] ?? 0)) next = j;
       }
       column = next;
-      isDone[column] = true;
+      isDone[column] = 1;
       reached = shortest[column] ?? 0;
       const taken = rowOf[column] ?? NONE;
       if (taken === NONE) break;
@@ -51,14 +53,14 @@ export function cheapestMatch(costs: readonly (readonly number[])[]): readonly n
   function settle(
     newRow: number,
     way: {
-      readonly shortest: readonly number[];
-      readonly isDone: readonly boolean[];
+      readonly shortest: Float64Array;
+      readonly isDone: Uint8Array;
       readonly reached: number;
     },
   ): void {
     ofRow[newRow] = (ofRow[newRow] ?? 0) + way.reached;
     for (let j = 0; j < count; j++) {
-      if (way.isDone[j] !== true) continue;
+      if (way.isDone[j] !== 1) continue;
       const change = way.reached - (way.shortest[j] ?? 0);
       ofColumn[j] = (ofColumn[j] ?? 0) - change;
       const row = rowOf[j] ?? NONE;
