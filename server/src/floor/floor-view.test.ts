@@ -57,6 +57,40 @@ test.each<[string, () => Story, string, string]>([
   expect(rowOf(tell())).toMatchObject({ waitingOn, then, serial: 'V-100', sealed: null });
 });
 
+test.each([
+  ['', {}, 'then the Rings gate is ready'],
+  [
+    'with its date',
+    { expectedOn: '2026-12-03' },
+    'awaiting a top ring, expected on 3 Dec; then the Rings gate is ready',
+  ],
+  ['without one', { expectedOn: null }, 'awaiting a top ring; then the Rings gate is ready'],
+  ['that arrived', { expectedOn: null, arrived: true }, 'then the Rings gate is ready'],
+])(
+  'a part that is awaited stands in its row %s',
+  (_why, { expectedOn, arrived }: { expectedOn?: string | null; arrived?: boolean }, then) => {
+    const story = rings()
+      .measureAll()
+      .do({ type: 'reworkPart', ...rings().part(at(1, 1, 'top')), what: 'filed', how: 'x' })
+      .take(at(1, 1, 'skirt'), '55+')
+      .take(at(1, 1, 'top'), '11/12');
+    if (expectedOn !== undefined) {
+      const finding = `place ${at(1, 1, 'skirt')}`;
+      story.do({
+        type: 'placeOrder',
+        finding,
+        what: 'a top ring',
+        supplier: 'Quill',
+        number: '',
+        expectedOn,
+      });
+    }
+    const order = story.job.remarks.at(-1)?.seq ?? 0;
+    if (arrived === true) story.do({ type: 'settleOrder', order, as: 'arrived', note: '' });
+    expect(rowOf(story).then).toBe(then);
+  },
+);
+
 test('gates are drawn passed, ready and shut', () => {
   const stands = (story: Story) => rowOf(story).gates.map(({ stand }) => stand);
   expect(stands(new Story().open())).toEqual(['shut', 'shut', 'shut']);

@@ -41,11 +41,24 @@ export function openJobRow(state: JobState, on: string): FloorJob {
       stand: gateStand(state, gate, on),
     })),
     waitingOn,
-    then,
+    then: [awaitingWords(state), then].filter((each) => each !== '').join('; '),
     sealed: null,
     damaged: null,
     openedAt: state.opened.at,
   };
+}
+
+/** "awaiting ring set, expected on 3 December 2026": the order that comes first, and how many more there are. */
+function awaitingWords(state: JobState): string {
+  const orders = state.remarks
+    .flatMap((each) => (each.kind === 'order' && each.settled === undefined ? [each] : []))
+    .sort((a, b) => ((a.expectedOn ?? '9') < (b.expectedOn ?? '9') ? -1 : 1));
+  const [first] = orders;
+  if (first === undefined) return '';
+  const { what, expectedOn } = first;
+  const due = expectedOn === null ? '' : `, expected on ${dayWords(expectedOn)}`;
+  const more = orders.length === 1 ? '' : ` and ${orders.length - 1} more`;
+  return `awaiting ${what}${due}${more}`;
 }
 
 function waitingWords(
