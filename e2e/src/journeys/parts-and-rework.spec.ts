@@ -146,6 +146,7 @@ test('rings change places before they are filed, then are filed by strokes that 
     await expect(page.getByRole('heading', { name: /rings shall move/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'By hand' }).click();
     await page.getByRole('button', { name: 'As boxed', exact: true }).click();
+    await expect(page.getByText('As they came: another order would save some of it.')).toBeVisible();
     await page.getByRole('button', { name: 'Ring of 3 stays' }).click();
     await expect(page.getByRole('button', { name: 'Ring of 3 stays' })).toHaveAttribute(
       'aria-pressed',

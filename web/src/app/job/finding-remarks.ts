@@ -10,6 +10,7 @@ import { JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
+import { orderAsk } from '../ui/order-ask';
 import { shrinkPicture } from '../ui/shrink-picture';
 import { WhenPipe } from '../ui/when.pipe';
 
@@ -52,27 +53,7 @@ export class FindingRemarks {
     });
   }
   protected async order(): Promise<void> {
-    const finding = this.finding();
-    await this.asker.ask({
-      title: 'A part is ordered',
-      lines: ['So that everybody sees what this waits for.'],
-      fields: [
-        { key: 'what', label: 'What is ordered', kind: 'line' },
-        { key: 'supplier', label: 'From whom', kind: 'line' },
-        { key: 'number', label: 'Number of the order', kind: 'line', optional: true },
-        { key: 'expectedOn', label: 'Expected on', kind: 'date', optional: true },
-      ],
-      submit: 'It is ordered',
-      act: ({ what = '', supplier = '', number = '', expectedOn = '' }) =>
-        this.desk.ask({
-          type: 'placeOrder',
-          finding,
-          what,
-          supplier,
-          number,
-          expectedOn: expectedOn === '' ? null : expectedOn,
-        }),
-    });
+    await this.asker.ask(orderAsk('A part is ordered', this.finding(), (draft) => this.desk.ask(draft)));
   }
   protected async settle({ seq }: Remark): Promise<void> {
     const words = { arrived: 'it arrived', cancelled: 'it was cancelled' };

@@ -174,6 +174,10 @@ export class FilingPage {
       }))
       .filter(({ needs }) => needs || this.byHand());
     return {
+      // What is drawn may be as they came although something better is known.
+      isBetterKnown: sets.some(
+        (set, i) => movesOf(set, this.assigner.orders()?.[i]?.ringForBore ?? []).length > 0,
+      ),
       before: loadWords(addLoads(asCame)),
       after: loadWords(addLoads(then)),
       moves,

@@ -30,6 +30,10 @@ export class RingAssigner {
       this.stop();
       this.orders.set(data.orders);
     };
+    // A worker that could not be fetched, or broke, has found nothing: the page says that nobody looked.
+    worker.onerror = () => {
+      if (this.worker === worker) this.stop();
+    };
     const question: AssignQuestion = {
       sets: sets.map(({ fits }) =>
         fits.map((row) => row.map(({ isLoose, removal }) => ({ isLoose, removal }))),

@@ -49,6 +49,7 @@ import type { Ask } from '../../ui/ask-dialog';
 import { Band } from '../../ui/band';
 import { EnginePlan } from '../../ui/engine-plan';
 import { Mark } from '../../ui/mark';
+import { orderAsk } from '../../ui/order-ask';
 import { Pictures } from '../../ui/pictures';
 import { ProblemNote } from '../../ui/problem-note';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -279,24 +280,8 @@ export class QuestionsPage {
     };
   }
   private order({ findings, places }: OpenQuestion): Ask {
-    const [finding] = findings;
-    const about = finding?.id ?? aboutPlace(places[0] ?? '');
-    return {
-      title: 'Wait for a part',
-      lines: ['So that everybody sees what this waits for. What comes in is measured before it is used.'],
-      fields: [
-        { key: 'what', label: 'What is ordered', kind: 'line' },
-        { key: 'supplier', label: 'From whom', kind: 'line' },
-        { key: 'number', label: 'Number of the order', kind: 'line', optional: true },
-        { key: 'expectedOn', label: 'Expected on', kind: 'date', optional: true },
-      ],
-      submit: 'It is ordered',
-      act: ({ what = '', supplier = '', number = '', expectedOn = '' }) =>
-        this.desk.ask({
-          ...{ type: 'placeOrder', finding: about, what, supplier, number },
-          expectedOn: expectedOn === '' ? null : expectedOn,
-        }),
-    };
+    const about = findings[0]?.id ?? aboutPlace(places[0] ?? '');
+    return orderAsk('Wait for a part', about, (draft) => this.desk.ask(draft));
   }
 
   @HostListener('document:keydown', ['$event'])
