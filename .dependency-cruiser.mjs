@@ -8,6 +8,7 @@ const CORE_LAYERS = [
   ['evidence'],
   ['bench'],
   ['findings', 'rework', 'strip', 'build'],
+  ['inspection'],
   ['release'],
   ['job'],
 ];
@@ -37,7 +38,7 @@ const SERVER_TOPICS = [
   'catalogue',
   'backup',
 ];
-const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench', 'strip'];
+const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench', 'strip', 'inspection'];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 export default {

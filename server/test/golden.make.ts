@@ -9,7 +9,9 @@ import {
   currentPin,
   currentReading,
   digestOf,
+  facesOpen,
   gateRule,
+  lookDoubts,
   mapDoubts,
   mapSlots,
   nanometres,
@@ -105,8 +107,12 @@ function folderWithRoute(): string {
     ...{ stage: 'strip', label: 'Strip', conditions: ['gatesBefore', 'mapComplete'], sheets: [] },
     ...{ signedBy: ['technician', 'inspector'], independent: false },
   };
+  const inspect = {
+    ...{ stage: 'inspect', label: 'Inspect', conditions: ['gatesBefore', 'partsInspected'], sheets: [] },
+    ...{ signedBy: ['inspector'], independent: true },
+  };
   const [arrival, ...others] = gates;
-  const stripped = [arrival, strip, ...others];
+  const stripped = [arrival, strip, inspect, ...others];
   const route = { ...shipped, id: 'gaps-and-bores', covers: 'ring end gaps and bores', gates: stripped };
   writeFileSync(join(folder, 'routes/gaps-and-bores.json'), JSON.stringify(route));
   return folder;
@@ -335,6 +341,60 @@ test('the corpus of this format', async () => {
           perrin,
         );
   };
+  const looked = { found: 'good', defects: [], reason: '', remark: '', cause: null } as const;
+  /** Whatever is open of the parts: good, and of crack tests that there was none. */
+  const lookAtRest = async (): Promise<void> => {
+    for (const { slot, item, rule } of facesOpen(await state()))
+      await give({
+        ...{ type: 'sayLooked', slot, item, ...looked },
+        ...(rule?.sort === 'test' ? { found: 'notInspected', reason: 'no fluid in the shop' } : {}),
+      });
+    for (const { id, kind } of lookDoubts(await state()))
+      await give(
+        {
+          ...{ type: 'decideLook', finding: id, reason: 'looked at the part' },
+          approval: kind === 'rejected' ? { number: 'C-14', date: '2026-06-01', issuer: 'office' } : null,
+        },
+        perrin,
+      );
+  };
+  /** A face that was good and is not, one that was rejected with what is suspected, and crack tests: given up, and read. */
+  const lookAtParts = async (): Promise<void> => {
+    const [one, two] = ['piston@cylinder:2', 'pin@cylinder:2'];
+    await give({ type: 'sayLooked', slot: one, item: 'crown', ...looked });
+    const defects = [{ kind: 'burning', where: 'edge, thrust side', size: '4 mm' }] as const;
+    const wrong = { found: 'rejected', defects, cause: 'knock' } as const;
+    await give(
+      { type: 'sayLooked', slot: one, item: 'crown', ...looked, ...wrong, remark: 'seen again' },
+      sanna,
+    );
+    const begin = async (): Promise<number> => {
+      const at = (await state()).at;
+      await give({
+        ...{ type: 'beginTest', slots: [one, two], method: 'penetrant', area: 'crown and grooves' },
+        ...{ batch: 'PT-2611', batchUntil: '2027-04-30', qualification: 'level 2' },
+        ...{ qualifiedUntil: '2027-12-31', dwell: 0, development: 0, startedAt: at },
+      });
+      return (await state()).crackTests.at(-1)!.seq;
+    };
+    await give({ type: 'dropTest', test: await begin(), reason: 'wiped too early' });
+    const test = await begin();
+    const at = (await state()).at;
+    await give({ type: 'developTest', test, developedAt: at });
+    await give({
+      ...{ type: 'readTest', test, readAt: at },
+      results: (await state()).crackTests
+        .at(-1)!
+        .parts.map(({ part }, i) => ({
+          part,
+          found: i === 0 ? 'good' : 'rejected',
+          where: 'end',
+          size: '3 mm',
+        })),
+    });
+    await lookAtRest();
+    await sign('inspect', perrin);
+  };
   await give({ type: 'correctSerial', serial: '4330-20417', reason: 'two digits were swapped' });
   await give({ type: 'confirmIdentity', serialSeen: '4330-20417' }, sanna);
   await give({ type: 'checkDocuments' }, perrin);
@@ -381,6 +441,7 @@ test('the corpus of this format', async () => {
   const [odd] = mapDoubts(await state());
   await give({ type: 'decideOdd', finding: odd!.id, keep: true, reason: 'run in so' }, perrin);
   await sign('strip', ivo);
+  await lookAtParts();
   for (const each of pin.fits.filter(({ governing }) => governing.contradiction)) {
     for (const accept of [false, true]) {
       await give(
@@ -715,6 +776,8 @@ test('the corpus of this format', async () => {
   shop.clock.advance(4 * 3_600_000);
   await acceptNotes();
   await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
+  await lookAtRest();
+  await lookAtRest();
   await sign('rings', perrin);
   // A letter comes in while the gate is signed: adopted, and the gate reopened with it.
   await lib({ type: 'draftRevision', revision: revision('OM-3', '1', 'manual') });
@@ -742,8 +805,10 @@ test('the corpus of this format', async () => {
     perrin,
   );
   await concede();
+  await lookAtRest();
   await sign('rings', perrin);
   await give({ type: 'reopenGate', gate: 'rings', reason: 'one figure was read again' }, perrin);
+  await lookAtRest();
   await sign('rings', perrin);
   await sign('release', ghislaine);
   await give({ type: 'addSupplement', text: 'lot 77 was recalled' }, perrin);

@@ -128,12 +128,17 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
   if (!outer.success) return undefined;
   const strict = engineModelFile.safeParse(file);
   const loose = lenientModel.parse(outer.data.model);
-  // Kinds of part are kept as they are, where they are right: nobody draws them.
-  const partKinds = strict.success ? strict.data.model.layout.partKinds : undefined;
+  // Kinds of part, and what is looked at, are kept as they are, where they are right: nobody draws them.
+  const { partKinds, faces, nozzles } = strict.success ? strict.data.model.layout : {};
   const draft = withoutGaps({
     ...EMPTY_MODEL,
     ...loose,
-    layout: { ...loose.layout, ...(partKinds === undefined ? {} : { partKinds }) },
+    layout: {
+      ...loose.layout,
+      ...(partKinds === undefined ? {} : { partKinds }),
+      ...(faces === undefined ? {} : { faces }),
+      ...(nozzles === undefined ? {} : { nozzles }),
+    },
     plate: plateOf(loose.serialPattern) ?? null,
   }) as ModelDraft;
   const faults = strict.success

@@ -1,6 +1,8 @@
 import {
   AXES,
   DATUMS,
+  DEFECTS,
+  FACE_SORTS,
   ENGINE_CLASSES,
   FIT_AXES,
   INSTRUMENT_KINDS,
@@ -22,6 +24,7 @@ import type {
   Characteristic,
   DeclaredPartKind,
   EngineModel,
+  FaceRule,
   Layout,
   PartEventData,
   PrintedLength,
@@ -47,6 +50,23 @@ export const reworkWord = z
   .refine((word) => !['fitted', 'removed', 'moved'].includes(word), {
     error: 'is said by fitting, replacing and moving',
   });
+/** What a model says of one face, as it stands in its file. */
+export const faceRule = z.object({
+  kind: partKind,
+  id: z.string().regex(/^[A-Za-z0-9-]{1,40}$/),
+  name,
+  sort: z.enum(FACE_SORTS),
+  each: z.exactOptional(z.literal('groove')),
+  looks: z.array(z.enum(DEFECTS)).max(8),
+  how: text(200),
+  reject: text(400),
+  source: z.exactOptional(text(200)),
+  care: z.exactOptional(text(200)),
+  aspects: z.array(aspect).min(1).max(8),
+  journals: z.exactOptional(z.array(z.enum(JOURNAL_KINDS)).min(1).max(3)),
+  lined: z.exactOptional(z.literal(true)),
+}) satisfies z.ZodType<FaceRule>;
+
 const purposes = z.strictObject({
   journal: z.exactOptional(name),
   station: z.exactOptional(name),
@@ -139,6 +159,8 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     ),
     fasteners: z.exactOptional(z.array(z.object(purposed)).max(60)),
     partKinds: z.exactOptional(z.array(partKindDeclared).max(20)),
+    faces: z.exactOptional(z.array(faceRule).max(200)),
+    nozzles: z.exactOptional(z.literal(true)),
     notApplicable: z.array(
       z.object({
         characteristic: id,

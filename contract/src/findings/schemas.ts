@@ -6,7 +6,7 @@ import { placeKey } from '../engines/schemas';
 import { fitVariant } from '../library/schemas';
 import { samePerson } from '../people/schemas';
 
-const approval = z.object({ number: name, date: text(10), issuer: name });
+export const approval = z.object({ number: name, date: text(10), issuer: name });
 const rows = perBound(text(240));
 const about = { place: placeKey, reading: z.int(), reason };
 const basis = z.object({

@@ -50,6 +50,7 @@ import {
   saidFacts,
 } from '../release/schemas';
 import { olderRemarkEventData, remarkCommands, remarkEventData } from '../release/remark-schemas';
+import { inspectionCommands, inspectionEventData } from '../inspection/schemas';
 import { stripCommands, stripEventData } from '../strip/schemas';
 import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
 
@@ -69,6 +70,7 @@ const jobEventData = {
   ...remarkEventData,
   ...planEventData,
   ...stripEventData,
+  ...inspectionEventData,
   ...gateEventData,
 } satisfies { [T in keyof JobEventData]: z.ZodType<JobEventData[T]> };
 const pinnedThen = limitsPin.extend({ reason: text(2000), rejudged: rejudgedThen });
@@ -156,6 +158,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...reworkCommands,
   ...planCommands,
   ...stripCommands,
+  ...inspectionCommands,
   ...gateCommands,
 ]) satisfies z.ZodType<JobCommand>;
 

@@ -59,6 +59,7 @@ const SET_WORDS: Readonly<Record<Exclude<ModelChange, { kind: 'said' }>['set'], 
   fasteners: 'bolt or nut',
   regrind: 'undersizes of',
   partKinds: 'kind of part',
+  faces: 'what is looked at',
   notApplicable: 'place that is not measured',
 };
 const FIELD_WORDS: Readonly<Record<Extract<ModelChange, { kind: 'said' }>['field'], string>> = {
@@ -70,6 +71,7 @@ const FIELD_WORDS: Readonly<Record<Extract<ModelChange, { kind: 'said' }>['field
   rebore: 'its oversizes',
   arrangement: 'its arrangement',
   frontLabel: 'what stands at its front',
+  nozzles: 'oil nozzles',
   liners: 'its liners',
   crown: 'the crown of its piston',
   ringTravel: 'its ring travel',

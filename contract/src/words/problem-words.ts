@@ -185,6 +185,65 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: slot,
     next: 'Look at what stands there now, and say it anew with a reason if it is wrong.',
   }),
+  INSPECTION_NOT_ASKED: () => ({
+    what: 'The parts of this job are not looked at face by face',
+    where: 'its route',
+    next: 'A steward gives a route a gate for the inspection; a job opened on it asks for it.',
+  }),
+  FACE_UNKNOWN: ({ slot, item }) => ({
+    what: 'Nothing of that name is looked at there',
+    where: [slot, item].filter((each) => each !== '').join(', '),
+    next: 'Look again: the part is another one now, or its model asks for something else.',
+  }),
+  FACE_BY_TEST: ({ slot }) => ({
+    what: 'What a crack test shows is said with the test',
+    where: slot,
+    next: 'Begin a test, or say with a reason that there was none.',
+  }),
+  DEFECT_OPEN: ({ slot, item }) => ({
+    what: 'What is rejected has something wrong, and what is not has nothing',
+    where: `${slot}, ${item}`,
+    next: 'Choose what is wrong with it, or say that it is good.',
+  }),
+  LOOKED_AT_ANEW: ({ slot, item, person }) => ({
+    what: `${person === '' ? 'Somebody' : person} said meanwhile what was found`,
+    where: `${slot}, ${item}`,
+    next: 'Look at what stands there now, and say it anew with a reason if it is wrong.',
+  }),
+  TEST_UNKNOWN: ({ test }) => ({
+    what: 'This crack test is not under way',
+    where: `entry ${test}`,
+    next: 'Look again: it was read or given up, or its developer is on already.',
+  }),
+  TEST_NOT_READY: ({ minutes, because }) => ({
+    what:
+      because === 'ahead'
+        ? 'That time has not come yet'
+        : `It must work ${minutes} more ${minutes === 1 ? 'minute' : 'minutes'}`,
+    where:
+      because === 'dwell'
+        ? 'the dwell'
+        : because === 'development'
+          ? 'the developer'
+          : 'the time that was said',
+    next:
+      because === 'ahead'
+        ? 'Look at the clock of this tablet, and say when it was.'
+        : 'Wait: what is read too early shows nothing.',
+  }),
+  TEST_PAST: ({ what, until }) => ({
+    what: `It was to be used until ${until}`,
+    where: what,
+    next: 'Take one that is in date: what is tested with it shows nothing.',
+  }),
+  TEST_INCOMPLETE: ({ parts }) => ({
+    what:
+      parts === 0
+        ? 'The results are not of the parts of this test, or do not say where a crack is'
+        : `Of ${parts} of its parts nothing is said`,
+    where: 'the results of the crack test',
+    next: 'Say of each part once whether it has a crack, and where.',
+  }),
   PLAN_UNKNOWN: ({ plan }) => ({
     what: 'This is not planned any more',
     where: `entry ${plan}`,

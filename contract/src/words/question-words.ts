@@ -86,6 +86,8 @@ export function answerWords(state: JobState, answer: PossibleAnswer, unit: Lengt
     case 'rework':
       return said(`The ${one} is ${answer.what ?? 'worked on'}`, 'What it comes to is measured.');
     case 'anotherPart':
+      if (answer.look === true)
+        return said(`Another ${one}`, 'This one is taken out; what was found on it stays in the record.');
       return said(`Another ${one}`, 'What it will be nobody knows before it is measured.');
     case 'concession':
       return said(
@@ -93,6 +95,8 @@ export function answerWords(state: JobState, answer: PossibleAnswer, unit: Lengt
         'Needs the number, date and issuer of an approval. The word stays on the record for ever.',
       );
     case 'lookAgain':
+      if (answer.look === true)
+        return said('Look at it', 'On the part, face by face. Who rejected it does not lift that himself.');
       return said('Look again', 'Measured once more: what agrees narrows it, what does not is asked about.');
     case 'waitForPart':
       return said('Wait for a part', 'Ordered, with whom and till when: everybody sees what it waits for.');

@@ -1,6 +1,7 @@
 import { currentPin, openMatters, parsePlaceKey } from '@oak-gate/core';
 import type { JobState, Remark } from '@oak-gate/core';
 import { placeInJob, slotWords } from './place-words';
+import { faceInJob } from './inspection-words';
 import { findingWords } from './wait-words';
 
 const CAUSE_WORDS: Readonly<Record<string, string>> = {
@@ -14,7 +15,11 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   instrument: 'an instrument past its check',
   odd: 'found odd',
   elsewhere: 'run in, and lies elsewhere than it was found',
+  look: 'looked at',
+  lookDue: 'to be looked at',
 };
+
+const slotOfPart = (part: string): string => part.slice(0, part.lastIndexOf('#'));
 
 /** What a finding is called, also when it is decided and not among the open ones any more. */
 export function findingName(state: JobState, id: string): string {
@@ -26,6 +31,10 @@ export function findingName(state: JobState, id: string): string {
   if (cause === 'place') return placeInJob(currentPin(state), named);
   if (layout !== undefined && (cause === 'part' || cause === 'slot'))
     return slotWords(layout, state.parts.get(named)?.slot ?? named.replace(/#\d+$/u, ''));
+  if (cause === 'look' || cause === 'face') {
+    const [part = '', item = ''] = cause === 'face' ? named.replaceAll('|', '\n').split('/') : rest;
+    return faceInJob(state, slotOfPart(part.replaceAll('\n', '/')), item);
+  }
   const words = CAUSE_WORDS[cause] ?? 'a finding';
   const about = rest.join(' ');
   // Some findings are about a place or a fit, others about a row, a gauge or an entry.

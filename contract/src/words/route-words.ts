@@ -25,6 +25,7 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
   findingsDecided: 'every finding is decided',
   gatesBefore: 'the gates before it are signed',
   mapComplete: 'the map of how everything was found is whole',
+  partsInspected: 'every part that goes in again is looked at, and what was rejected is decided',
 };
 /** Why a route of a shop is not kept. */
 export function shopRouteFaultWords(fault: ShopRouteFault): string {

@@ -4,10 +4,18 @@ import {
   own,
   openMatters,
   parsePlaceKey,
+  inspectionOf,
   sheetsBehind,
   statementDigest,
 } from '@oak-gate/core';
-import type { AsFoundEntry, GateRule, GateStatement, JobState, StatementTopic } from '@oak-gate/core';
+import type {
+  FaceStand,
+  AsFoundEntry,
+  GateRule,
+  GateStatement,
+  JobState,
+  StatementTopic,
+} from '@oak-gate/core';
 import { placeInJob } from './place-words';
 
 type Words = (state: JobState, gate: GateRule) => readonly string[];
@@ -24,6 +32,7 @@ export function gateStatement(state: JobState, gate: GateRule): GateStatement {
 }
 
 const isMap = ({ conditions }: GateRule): boolean => conditions.includes('mapComplete');
+const isInspection = ({ conditions }: GateRule): boolean => conditions.includes('partsInspected');
 const isArrival = ({ conditions }: GateRule): boolean => conditions.includes('identityConfirmed');
 const isRecord = (state: JobState, { stage }: GateRule): boolean => stage === state.route.gates.at(-1)?.stage;
 const plural = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
@@ -46,6 +55,7 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
           : `This engine is ${which}; the same person has read the serial on it again, ${plural(identity.samePerson.hoursLater, 'hour', 'hours')} later.`,
       ];
     if (isMap(gate)) return [`This is how ${which}, was found when it was taken apart.`];
+    if (isInspection(gate)) return [`These are the parts of ${which}, as they were looked at.`];
     return isRecord(state, gate)
       ? [`I have read the record of ${which}.`]
       : [`The sheets behind this gate of ${which} are complete.`];
@@ -67,7 +77,7 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
       : [`${capital(measuredWords(state, sheets))}: ${counts}.`];
   },
   documents: (state, gate) => {
-    if (isMap(gate)) return [];
+    if (isMap(gate) || isInspection(gate)) return [];
     const pin = currentPin(state);
     const documents = pin?.documents.map(({ id }) => id) ?? [];
     if (isArrival(gate)) {
@@ -118,6 +128,23 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
         ...(odd > 0 ? [`${odd} found odd`] : []),
         ...(unsure > 0 ? [`of ${unsure} nobody can tell which way it lay`] : []),
       ])}.`,
+    ];
+  },
+  inspection: (state, gate) => {
+    if (!isInspection(gate)) return [];
+    const parts = inspectionOf(state);
+    const stands = parts.flatMap(({ faces }) => faces.map(({ stand }) => stand));
+    const count = (stand: FaceStand): number => stands.filter((each) => each === stand).length;
+    const tests = state.crackTests.filter(({ read }) => read !== undefined).length;
+    return [
+      `${capital(plural(stands.length, 'face', 'faces'))} of ${plural(parts.length, 'part', 'parts')}: ${listed(
+        [
+          `${count('good')} good`,
+          ...(count('rejected') > 0 ? [`${count('rejected')} rejected and used on an approval`] : []),
+          ...(count('notInspected') > 0 ? [`${count('notInspected')} not looked at`] : []),
+          ...(tests > 0 ? [plural(tests, 'crack test', 'crack tests')] : []),
+        ],
+      )}.`,
     ];
   },
   concessions: () => [],

@@ -30,6 +30,7 @@ import {
 } from '@oak-gate/core';
 import { figureWords } from '../evidence/evidence-words';
 import { headWords, partWords, placeInJob, slotWords, unitWord, variantWords } from './place-words';
+import { faceInJob, inspectionFindingWords } from './inspection-words';
 import { bankWords, classWords } from './set-words';
 import { GROUP_WORDS } from './limit-row-words';
 import { stateWordAt, WITHHELD_WORDS } from './state-words';
@@ -64,6 +65,10 @@ export function waitWords(state: JobState, wait: Wait): string {
       return wait.open === 1
         ? `${slotIn(state, wait.slot)}: how it was found`
         : `${wait.open} parts: how they were found, ${slotIn(state, wait.slot)} next`;
+    case 'inspection':
+      return wait.open === 1
+        ? faceInJob(state, wait.slot, wait.item)
+        : `${wait.open} faces to be looked at, ${faceInJob(state, wait.slot, wait.item)} next`;
     case 'gate':
       return `the ${state.route.gates.find(({ stage }) => stage === wait.gate)?.label ?? wait.gate} gate`;
   }
@@ -93,6 +98,9 @@ export function findingWords(state: JobState, finding: Finding): string {
       return ruleWords(state, finding.rule);
     case 'asFound':
       return mapDoubtWords(state, finding.doubt);
+    case 'inspection':
+    case 'inspectionDue':
+      return inspectionFindingWords(state, finding);
     case 'instrumentOutOfDate':
       return `${finding.instrument} was past its check on ${finding.dueOn}; ${finding.places.length} ${finding.places.length === 1 ? 'reading was' : 'readings were'} taken with it`;
   }

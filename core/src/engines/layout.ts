@@ -1,4 +1,5 @@
 import type { PartKindRule } from './characteristic';
+import type { FaceRule } from './faces';
 import type { Groove } from './groove';
 import { minus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
@@ -35,6 +36,10 @@ export interface Layout {
   readonly fasteners?: readonly Purposed[];
   /** Kinds of part besides the usual ones, and where they lie. */
   readonly partKinds?: readonly DeclaredPartKind[];
+  /** What is looked at on its parts, and what is rejected: of the kinds that are here it is all that is looked at. */
+  readonly faces?: readonly FaceRule[];
+  /** Whether oil is sprayed at the pistons; models made before nobody asked say nothing. */
+  readonly nozzles?: true;
   /** Places that the layout itself takes out, with the reason. */
   readonly notApplicable: readonly NotApplicable[];
 }

@@ -5,12 +5,21 @@ import { sameData } from '../kernel/same-data';
 /** Of what a layout has several, each known by its id. */
 const SETS = [
   ...(['banks', 'cylinders', 'grooves', 'stations', 'heads'] as const),
-  ...(['journals', 'directions', 'points', 'fasteners', 'regrind', 'partKinds', 'notApplicable'] as const),
+  ...([
+    'journals',
+    'directions',
+    'points',
+    'fasteners',
+    'regrind',
+    'partKinds',
+    'faces',
+    'notApplicable',
+  ] as const),
 ] as const;
 type Set_ = (typeof SETS)[number];
 /** What is said once of a model. */
 const FIELDS = [...(['maker', 'name', 'engineClass', 'serialPattern', 'bore', 'rebore'] as const)] as const;
-const LAYOUT_FIELDS = ['arrangement', 'frontLabel', 'liners', 'crown', 'ringTravel'] as const;
+const LAYOUT_FIELDS = ['arrangement', 'frontLabel', 'liners', 'crown', 'nozzles', 'ringTravel'] as const;
 
 /** One thing in which two versions of a model differ. */
 export type ModelChange =
@@ -38,6 +47,12 @@ function itemsOf(layout: Layout, set: Set_): readonly Item[] {
       return (layout.regrind ?? []).map((data) => ({ id: data.journals, label: data.journals, data }));
     case 'partKinds':
       return (layout.partKinds ?? []).map((data) => ({ id: data.kind, label: data.name, data }));
+    case 'faces':
+      return (layout.faces ?? []).map((data) => ({
+        id: `${data.kind} ${data.id}`,
+        label: `${data.kind}: ${data.name}`,
+        data,
+      }));
     case 'notApplicable':
       return layout.notApplicable.map((data) => ({
         id: [data.characteristic, data.groove, data.member, data.station ?? ''].join(' '),

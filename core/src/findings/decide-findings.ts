@@ -253,8 +253,9 @@ const stale = (
   now: number,
 ): Refused => refuse('STALE', { what: place, basedOn, now });
 
-const NO_APPROVAL: Approval = { number: '', date: '', issuer: '' };
-function approvalFault(approval: Approval): Refused | undefined {
+export const NO_APPROVAL: Approval = { number: '', date: '', issuer: '' };
+/** What of an approval is not said. */
+export function approvalFault(approval: Approval): Refused | undefined {
   const missing = (['number', 'date', 'issuer'] as const).filter((field) => approval[field].trim() === '');
   if (missing.length > 0) return refuse('APPROVAL_INCOMPLETE', { missing });
   return isDay(approval.date) ? undefined : refuse('APPROVAL_INCOMPLETE', { missing: ['date'] });

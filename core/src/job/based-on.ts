@@ -6,6 +6,7 @@ import { seenOf } from '../rework/decide-plan';
 import { partFactsOf } from '../rework/decide-rework';
 import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
+import { askedFace } from '../inspection/inspection-stand';
 import { currentPin } from '../library/limit-in-force';
 import { signatureOf } from '../release/gates';
 import { signatureOver } from './behind-gate';
@@ -75,6 +76,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
     case 'sayAsFound':
       return { basedOn: state.asFound.get(draft.slot)?.seq ?? 0 };
+    case 'sayLooked':
+      return { basedOn: askedFace(state, draft.slot, draft.item)?.entry?.seq ?? 0 };
     case 'planWork':
       return { seen: seenOf(state, draft.work) };
     // These name what they are about: the choice, the report, the digest, what was read on the plate.
@@ -83,6 +86,11 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'dropPlan':
     case 'decideOdd':
     case 'sayTurning':
+    case 'beginTest':
+    case 'developTest':
+    case 'readTest':
+    case 'dropTest':
+    case 'decideLook':
     case 'signGate':
     case 'confirmIdentity':
     case 'noteFinding':

@@ -6,6 +6,9 @@ import type { PartKind } from '../engines/characteristic';
 import { derivedFrom } from '../bench/derive';
 import { restOnKind } from '../bench/places';
 import { currentPin } from '../library/limit-in-force';
+import { CRACK_TEST } from '../inspection/inspection';
+import { isSaidAnew } from '../inspection/decide-inspection';
+import { askedFace } from '../inspection/inspection-stand';
 import { lateInstruments } from '../findings/decide-findings';
 import { signatureOf } from '../release/gates';
 import { notesAbout } from '../release/open-matters';
@@ -28,6 +31,23 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'sayAsFound':
     case 'sayTurning':
       return gate.conditions.includes('mapComplete');
+    // A first word on a part that came later, or was changed since, takes nothing back that was signed.
+    case 'sayLooked': {
+      const asked = askedFace(state, command.slot, command.item);
+      return gate.conditions.includes('partsInspected') && isSaidAnew(asked?.stand ?? 'open');
+    }
+    case 'readTest':
+      return (
+        gate.conditions.includes('partsInspected') &&
+        command.results.some(({ part }) => {
+          const slot = state.parts.get(part)?.slot;
+          return slot != null && isSaidAnew(askedFace(state, slot, CRACK_TEST)?.stand ?? 'open');
+        })
+      );
+    case 'beginTest':
+    case 'developTest':
+    case 'dropTest':
+    case 'decideLook':
     case 'decideOdd':
     case 'planWork':
     case 'dropPlan':

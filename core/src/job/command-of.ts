@@ -1,3 +1,4 @@
+import { askedFace } from '../inspection/inspection-stand';
 import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
 import type { TakenTemperatures } from '../bench/places';
@@ -211,6 +212,25 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     }
     case 'turningSaid':
       return told({ type: 'sayTurning', ...first.data });
+    case 'looked': {
+      const { part: _part, condition: _condition, ...said } = first.data;
+      const basedOn = askedFace(state, said.slot, said.item)?.entry?.seq ?? 0;
+      return told({ type: 'sayLooked', ...said, basedOn });
+    }
+    case 'testBegun': {
+      const { parts, ...said } = first.data;
+      return told({ type: 'beginTest', ...said, slots: parts.map(({ slot }) => slot) });
+    }
+    case 'testDeveloped':
+      return told({ type: 'developTest', ...first.data });
+    case 'testRead':
+      return told({ type: 'readTest', ...first.data });
+    case 'testDropped':
+      return told({ type: 'dropTest', ...first.data });
+    case 'lookDecided': {
+      const { samePerson: _, ...decided } = first.data;
+      return told({ type: 'decideLook', ...decided });
+    }
     case 'workPlanned':
       return told({ type: 'planWork', ...first.data });
     case 'planDropped':

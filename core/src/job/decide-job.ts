@@ -11,6 +11,7 @@ import { decideRemarks } from '../release/remarks';
 import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decidePlan } from '../rework/decide-plan';
+import { decideInspection } from '../inspection/decide-inspection';
 import { decideStrip } from '../strip/decide-strip';
 import { decideRework, isFact } from '../rework/decide-rework';
 import { decideArrival } from './decide-arrival';
@@ -90,6 +91,13 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'decideOdd':
     case 'sayTurning':
       return decideStrip(state, command, by, at);
+    case 'sayLooked':
+    case 'beginTest':
+    case 'developTest':
+    case 'readTest':
+    case 'dropTest':
+    case 'decideLook':
+      return decideInspection(state, command, by, at);
     case 'planWork':
     case 'dropPlan':
       return decidePlan(state, command, by);

@@ -9,6 +9,7 @@ import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
 import { NO_REMARKS } from '../release/remarks';
 import { NO_PLANS } from '../rework/plans';
+import { NOTHING_LOOKED_AT } from '../inspection/inspection';
 import { NOTHING_STRIPPED } from '../strip/as-found';
 import { JOB_EVENTS } from './job-events';
 import type { JobEntry } from './job-events';
@@ -41,6 +42,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NO_REMARKS,
       ...NO_PLANS,
       ...NOTHING_STRIPPED,
+      ...NOTHING_LOOKED_AT,
       ...NO_GATE_SIGNED,
     };
   }

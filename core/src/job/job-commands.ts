@@ -4,6 +4,7 @@ import type { FindingCommand } from '../findings/decide-findings';
 import type { PlanCommand } from '../rework/decide-plan';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
+import type { InspectionCommand } from '../inspection/decide-inspection';
 import type { StripCommand } from '../strip/decide-strip';
 import type { RemarkCommand } from '../release/remarks';
 import type { EngineFacts, JobFacts } from '../release/arrival';
@@ -66,6 +67,7 @@ export type JobCommand =
   | ReworkCommand
   | PlanCommand
   | StripCommand
+  | InspectionCommand
   | RemarkCommand
   | GateCommand;
 export type JobCommandType = JobCommand['type'];

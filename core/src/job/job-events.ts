@@ -13,6 +13,7 @@ import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
 import { REMARK_EVENTS } from '../release/remarks';
 import { PLAN_EVENTS } from '../rework/plans';
+import { INSPECTION_EVENTS } from '../inspection/inspection';
 import { STRIP_EVENTS } from '../strip/as-found';
 import type { Route } from '../route/route';
 import type { JobState } from './job-state';
@@ -117,6 +118,7 @@ export const JOB_EVENTS = {
   ...REMARK_EVENTS,
   ...PLAN_EVENTS,
   ...STRIP_EVENTS,
+  ...INSPECTION_EVENTS,
   ...GATE_EVENTS,
 };
 export type JobEventData = DataIn<typeof JOB_EVENTS>;

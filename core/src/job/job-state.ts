@@ -8,6 +8,7 @@ import type { GatesState } from '../release/gates';
 import type { RemarksState } from '../release/remarks';
 import type { PlansState } from '../rework/plans';
 import type { StripState } from '../strip/as-found';
+import type { InspectionState } from '../inspection/inspection';
 
 /** A job as its story tells it: every topic's slice, and where the story stands. */
 export interface JobState
@@ -20,6 +21,8 @@ export interface JobState
     RemarksState,
     PlansState,
     StripState,
+    InspectionState,
+    InspectionState,
     GatesState {
   readonly id: string;
   readonly seq: number;

@@ -37,6 +37,18 @@ export interface ProblemData {
   WAY_UNKNOWN: { readonly slot: string; readonly way: string };
   WAY_OPEN: { readonly slot: string };
   AS_FOUND_SAID_ANEW: { readonly slot: string; readonly person: string };
+  INSPECTION_NOT_ASKED: Readonly<Record<string, never>>;
+  FACE_UNKNOWN: { readonly slot: string; readonly item: string };
+  FACE_BY_TEST: { readonly slot: string };
+  DEFECT_OPEN: { readonly slot: string; readonly item: string };
+  LOOKED_AT_ANEW: { readonly slot: string; readonly item: string; readonly person: string };
+  TEST_UNKNOWN: { readonly test: number };
+  TEST_NOT_READY: {
+    readonly minutes: number;
+    readonly because: 'dwell' | 'development' | 'ahead';
+  };
+  TEST_PAST: { readonly what: string; readonly until: string };
+  TEST_INCOMPLETE: { readonly parts: number };
   PLAN_UNKNOWN: { readonly plan: number };
   PART_NOT_SEEN_HERE: { readonly part: string; readonly condition: number; readonly slot: string };
   REPORT_UNKNOWN: { readonly report: number };

@@ -37,6 +37,8 @@ export function conditionsOf(route: Pick<Route, 'gates'>, gate: GateRule): reado
   if (isFirst) return ['identityConfirmed', 'documentsCurrent'];
   // The map is put down before anything is cleaned or mixed; what was odd is decided at the gate after it.
   if (gate.conditions.includes('mapComplete')) return ['gatesBefore', 'mapComplete'];
+  // So is what the parts look like: what was rejected is decided there.
+  if (gate.conditions.includes('partsInspected')) return ['gatesBefore', 'partsInspected'];
   return gate.sheets.length > 0 || route.gates.at(-1) === gate
     ? ['gatesBefore', 'findingsDecided', 'placesAccepted']
     : ['gatesBefore', 'findingsDecided'];

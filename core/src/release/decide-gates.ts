@@ -6,6 +6,7 @@ import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
 import { workOn } from '../engines/parts';
 import { parsePlaceKey } from '../engines/place';
+import { workOfInspection } from '../inspection/decide-inspection';
 import { kindsBehind, reportsBehind } from '../bench/places';
 import { secondLook } from '../people/second-person';
 import type { CheckedDocument } from './arrival';
@@ -134,6 +135,8 @@ function workBehind(
       lastAt: serialSaid.at,
     };
   }
+  if (gate.conditions.includes('partsInspected'))
+    return { ...workOfInspection(state), because: 'looked at the parts' };
   const sheets = sheetsBehind(state.route, gate);
   const readings = state.places
     .entries()

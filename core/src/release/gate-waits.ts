@@ -5,9 +5,10 @@ import type { ArrivalState, CheckedDocument } from './arrival';
 import { movedDocuments } from './moved-documents';
 import { signatureOf } from './gates';
 import type { GatesState } from './gates';
-import { openMatters } from './open-matters';
+import { inspectionFindings, openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
 import { sheetPlaces } from '../bench/places';
+import { facesOpen } from '../inspection/inspection-stand';
 import { unmapped } from '../strip/as-found';
 import { gateOf, restsOn, sheetsBehind } from '../route/route';
 import type { Condition, GateRule, Stage } from '../route/route';
@@ -30,7 +31,14 @@ export type Wait =
   | { readonly kind: 'finding'; readonly finding: Finding }
   | { readonly kind: 'gate'; readonly gate: Stage }
   /** Parts of which nobody has said how they were found; the first of them. */
-  | { readonly kind: 'map'; readonly open: number; readonly slot: SlotKey };
+  | { readonly kind: 'map'; readonly open: number; readonly slot: SlotKey }
+  /** Faces that nobody has looked at yet, also again; the first of them. */
+  | {
+      readonly kind: 'inspection';
+      readonly open: number;
+      readonly slot: SlotKey;
+      readonly item: string;
+    };
 
 export const gateRule = (state: ArrivalState, stage: Stage): GateRule | undefined =>
   gateOf(state.route, stage);
@@ -89,6 +97,16 @@ export function gateWaits(
         const open = unmapped(state);
         const [first] = open;
         return first === undefined ? [] : [{ kind: 'map', open: open.length, slot: first.slot }];
+      }
+      case 'partsInspected': {
+        const open = facesOpen(state);
+        const [first] = open;
+        return [
+          ...(first === undefined
+            ? []
+            : [{ kind: 'inspection' as const, open: open.length, slot: first.slot, item: first.item }]),
+          ...inspectionFindings(state).map((finding) => ({ kind: 'finding' as const, finding })),
+        ];
       }
       case 'gatesBefore':
         return unsignedBefore(state, gate).map(({ stage }) => ({ kind: 'gate', gate: stage }));

@@ -13,6 +13,12 @@ import type { Role } from '../kernel/actor';
 import type { Route } from '../route/route';
 import { mapDoubts } from '../strip/as-found';
 import type { MapDoubt, StripState } from '../strip/as-found';
+import { rejecters } from '../inspection/decide-inspection';
+import type { InspectionState } from '../inspection/inspection';
+import { facesOpen, lookDoubts } from '../inspection/inspection-stand';
+import type { LookDoubt } from '../inspection/inspection-stand';
+import { signatureOf } from './gates';
+import type { GatesState } from './gates';
 import { moversOf } from '../strip/decide-strip';
 import type { Place } from '../engines/place';
 import {
@@ -69,6 +75,10 @@ export type Finding = {
     }
   /** Odd as it was found, or a run-in part that lies in another place than it was found. */
   | { readonly kind: 'asFound'; readonly doubt: MapDoubt }
+  /** Rejected by eye or by a crack test, or not looked at. */
+  | { readonly kind: 'inspection'; readonly doubt: LookDoubt }
+  /** Of a part that came or was changed after the inspection was signed: what is still to be looked at. */
+  | { readonly kind: 'inspectionDue'; readonly slot: SlotKey; readonly item: string; readonly open: number }
   | {
       readonly kind: 'instrumentOutOfDate';
       readonly instrument: string;
@@ -97,6 +107,8 @@ export interface OpenMatters {
 }
 export type MattersSlice = StatusSlice &
   StripState &
+  InspectionState &
+  GatesState &
   PartsState & {
     readonly route: Route;
     readonly engine: NotedEngine;
@@ -157,6 +169,8 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
       ...{ id: doubt.id, kind: 'asFound', doubt, decidedBy: INSPECTORS },
       notBy: [doubt.entry.by.id, ...(doubt.kind === 'notAsFound' ? moversOf(state, doubt.entry.part) : [])],
     })),
+    ...inspectionFindings(state),
+    ...inspectionDue(state),
     ...reportFindings(state, statuses, sheets),
   ];
   const decidedElsewhere = new Set(
@@ -367,6 +381,26 @@ function reportFindings(
       .map(({ key }) => key),
     decidedBy: INSPECTORS,
     notBy: [],
+  }));
+}
+
+/** What the eye and the crack tests rejected, and what nobody looked at: it holds whatever comes after it. */
+export const inspectionFindings = (state: MattersSlice): readonly Finding[] =>
+  lookDoubts(state).map((doubt): Finding => ({
+    ...{ id: doubt.id, kind: 'inspection', doubt, decidedBy: INSPECTORS },
+    notBy: doubt.kind === 'rejected' ? rejecters(doubt.entry) : [doubt.entry.by.id],
+  }));
+/** While the gate of the inspection is open it waits for these itself. */
+function inspectionDue(state: MattersSlice): readonly Finding[] {
+  const { gates }: Route = state.route;
+  const gate = gates.find(({ conditions }) => conditions.includes('partsInspected'));
+  if (gate === undefined || signatureOf(state, gate.stage) === undefined) return [];
+  const bySlot = new Map<SlotKey, { item: string; open: number }>();
+  for (const { slot, item } of facesOpen(state))
+    bySlot.set(slot, { item: bySlot.get(slot)?.item ?? item, open: (bySlot.get(slot)?.open ?? 0) + 1 });
+  return [...bySlot].map(([slot, due]) => ({
+    ...{ id: `lookDue ${slot}`, kind: 'inspectionDue', slot, ...due },
+    ...{ decidedBy: INSPECTORS, notBy: [] },
   }));
 }
 

@@ -45,13 +45,16 @@ export const ANSWER_KINDS = [
   'decide',
 ] as const;
 export type AnswerKind = (typeof ANSWER_KINDS)[number];
-/** What asks: a size out of its limits, a part that was found odd or lies elsewhere, or something that has its own way of being decided. */
-export type QuestionKind = 'outOfLimits' | 'asFound' | 'other';
+/** What asks: a size out of its limits, a part that was found odd or lies elsewhere, was rejected or not looked at, or something that has its own way of being decided. */
+export type QuestionKind = 'outOfLimits' | 'asFound' | 'rejected' | 'notInspected' | 'due' | 'other';
 
 /** Which answers exist for what, in the order in which they are offered. What of them fits a part is worked out. */
 const ANSWERS: Readonly<Record<QuestionKind, readonly AnswerKind[]>> = {
   outOfLimits: ['file', 'otherPlace', 'rework', 'anotherPart', 'lookAgain', 'waitForPart', 'concession'],
   asFound: ['keepAsFound', 'putRight'],
+  rejected: ['anotherPart', 'lookAgain', 'waitForPart', 'concession'],
+  notInspected: ['lookAgain', 'decide'],
+  due: ['lookAgain'],
   other: ['decide'],
 };
 /**
@@ -121,6 +124,8 @@ export interface PossibleAnswer {
   /** Of a rework: which. */
   readonly what?: string;
   readonly part?: string;
+  /** It is about what was seen and not about a size. */
+  readonly look?: true;
   readonly who: readonly Role[];
   readonly notBy: readonly string[];
   /** What would be measured again, because it would be spent. */
@@ -177,15 +182,31 @@ export const questionsOf: (state: Slice) => readonly OpenQuestion[] = onceFor((s
   }
   for (const finding of findings) {
     if (finding.kind === 'outOfLimits') continue;
-    const kind: QuestionKind = finding.kind === 'asFound' ? 'asFound' : 'other';
+    const kind = kindOfQuestion(finding);
     asked.push({
       ...{ id: finding.id, kind, findings: [finding], places: placesOfFinding(finding), planned: [] },
-      answers: ANSWERS[kind].map((each) => plain(each, finding.notBy, finding.decidedBy)),
+      answers: ANSWERS[kind].map((each) => answerTo(finding, each)),
     });
   }
   return asked;
 });
 
+function kindOfQuestion(finding: Finding): QuestionKind {
+  if (finding.kind === 'asFound') return 'asFound';
+  if (finding.kind === 'inspection') return finding.doubt.kind;
+  return finding.kind === 'inspectionDue' ? 'due' : 'other';
+}
+function lookedAt(finding: Finding): Pick<PossibleAnswer, 'part' | 'look'> {
+  if (finding.kind === 'inspection') return { part: finding.doubt.entry.part, look: true };
+  return finding.kind === 'inspectionDue' ? { look: true } : {};
+}
+/** Who decides a finding decides it; another part and another look are anybody's work at the bench. */
+function answerTo(finding: Finding, kind: AnswerKind): PossibleAnswer {
+  const part = lookedAt(finding);
+  return WHO[kind] === TECHNICIANS
+    ? { ...plain(kind), ...part }
+    : { ...plain(kind, finding.notBy, finding.decidedBy), ...part };
+}
 function placesOfFinding(finding: Finding): readonly PlaceKey[] {
   if ('place' in finding) return [finding.place];
   if (finding.kind === 'setRule') return finding.rule.places;

@@ -10,6 +10,8 @@ import { isPlaceOfSheet } from '../bench/places';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import { mapOf } from '../strip/as-found';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
+import { lookKey } from '../inspection/inspection';
+import { inspectionOf } from '../inspection/inspection-stand';
 import { openMatters } from './open-matters';
 import type { MattersSlice } from './open-matters';
 
@@ -164,8 +166,19 @@ function isThere(state: MattersSlice, about: string): boolean {
   const [what, key = ''] = about.split(' ');
   if (what === 'place') return isPlaceOfSheet(state, key);
   if (what === 'part') return state.parts.get(key) !== undefined;
+  if (what === 'face') return isFaceThere(state, key);
   return what === 'slot' && mapOf(state).some(({ slot }) => slot === key);
 }
+/** A face of a part that lies there, or one that somebody said something of. */
+function isFaceThere(state: MattersSlice, key: string): boolean {
+  const [part = '', item = ''] = key.split('/');
+  if (state.looks.get(lookKey({ part: part.replaceAll('|', '/'), item })) !== undefined) return true;
+  return inspectionOf(state).some(
+    (each) => each.part?.id === part.replaceAll('|', '/') && each.faces.some((face) => face.item === item),
+  );
+}
+/** Parts of the engine have strokes in their ids: here they stand as bars. */
+export const aboutFace = (part: string, item: string): string => `face ${part.replaceAll('/', '|')}/${item}`;
 export const aboutPlace = (place: PlaceKey): string => `place ${place}`;
 export const aboutPart = (part: string): string => `part ${part}`;
 /** A slot on the map: what lay there, also where nothing did. */

@@ -23,6 +23,7 @@ export const CONDITIONS = [
   'findingsDecided',
   'gatesBefore',
   'mapComplete',
+  'partsInspected',
 ] as const;
 export type Condition = (typeof CONDITIONS)[number];
 
@@ -65,10 +66,11 @@ export const gateOfSheet = ({ gates }: Route, characteristic: string): GateRule 
  * What a stage is about, by what its gate asks for and not by its name: the engine that came in, sheets to be measured, the
  * record as a whole, or what a gate alone waits for.
  */
-export type StageKind = 'arrival' | 'map' | 'sheets' | 'record' | 'gate';
+export type StageKind = 'arrival' | 'map' | 'inspection' | 'sheets' | 'record' | 'gate';
 export function stageKind({ gates }: Route, { stage, conditions, sheets }: GateRule): StageKind {
   if (conditions.includes('identityConfirmed')) return 'arrival';
   if (conditions.includes('mapComplete')) return 'map';
+  if (conditions.includes('partsInspected')) return 'inspection';
   if (sheets.length > 0) return 'sheets';
   return gates.at(-1)?.stage === stage ? 'record' : 'gate';
 }

@@ -44,6 +44,7 @@ const MAPPED: readonly MappedKind[] = [
   { kind: 'rodShell', tag: 'S', ways: CORNERS },
   { kind: 'liner', tag: 'L', ways: SIDES, isIn: hasLiners },
   { kind: 'shim', tag: 'SH', ways: [], isIn: ({ liners }) => liners === 'wet' },
+  { kind: 'nozzle', tag: 'N', ways: [], isIn: ({ nozzles }) => nozzles === true },
   { kind: 'mainCap', tag: 'MC', ways: ENDS },
   { kind: 'shell', tag: 'MS', ways: CORNERS },
   { kind: 'thrustWasher', tag: 'T', ways: ['groovesOut', 'groovesIn'] },

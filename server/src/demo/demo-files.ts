@@ -2,7 +2,17 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { noteCheckRequest, openJobRequest, revisionStatement } from '@oak-gate/contract';
 import * as z from 'zod';
-import { INSTRUMENT_KINDS, LENGTH_UNITS, ROLES, STAGES, WAYS } from '@oak-gate/core';
+import {
+  CAUSES,
+  DEFECTS,
+  FACE_SORTS,
+  TEST_METHODS,
+  INSTRUMENT_KINDS,
+  LENGTH_UNITS,
+  ROLES,
+  STAGES,
+  WAYS,
+} from '@oak-gate/core';
 
 /** Days before or after the day of seeding. */
 const dayOffset = z.int();
@@ -92,6 +102,45 @@ export const demoStep = z.object({
       ways: z.record(z.string(), z.enum(WAYS)),
       hours: z.number().nullable(),
       odd: z.record(z.string(), z.string()).default({}),
+    })
+    .optional(),
+  /** All faces of the parts of these kinds at these cylinders or journals that are not said of yet, but for those that are named. */
+  looked: z
+    .object({
+      kinds: z.array(z.string()),
+      at: z.array(z.string()).optional(),
+      sorts: z.array(z.enum(FACE_SORTS)).default(['clean', 'look']),
+      /** Only the first so many faces. */
+      first: z.int().optional(),
+      /** By slot and face, "piston@cylinder:2 crown": what was wrong there. */
+      wrong: z
+        .record(
+          z.string(),
+          z.object({ kind: z.enum(DEFECTS), where: z.string(), size: z.string() }).extend({
+            remark: z.string().default(''),
+            cause: z.enum(CAUSES).nullable().default(null),
+          }),
+        )
+        .default({}),
+      /** By slot and face: why it was not looked at. */
+      left: z.record(z.string(), z.string()).default({}),
+    })
+    .optional(),
+  /** A crack test; without results it is still under way. */
+  tested: z
+    .object({
+      slots: z.array(z.string()),
+      method: z.enum(TEST_METHODS),
+      area: z.string(),
+      batch: z.string(),
+      batchUntil: dayOffset,
+      qualification: z.string(),
+      qualifiedUntil: dayOffset,
+      dwell: z.number(),
+      development: z.number(),
+      /** By slot: where there is a crack. */
+      cracks: z.record(z.string(), z.string()).default({}),
+      read: z.boolean(),
     })
     .optional(),
   concede: z

@@ -2,6 +2,8 @@ import { gateStatement } from '@oak-gate/contract';
 import { randomUUID } from 'node:crypto';
 import {
   basedOnNow,
+  columnOfSlot,
+  inspectionOf,
   characteristicOf,
   depthAsked,
   gateRule,
@@ -10,7 +12,7 @@ import {
   partIn,
   slotsOf,
 } from '@oak-gate/core';
-import type { HowSaid, JobDraft, JobState, Layout, Stage } from '@oak-gate/core';
+import type { DefectSeen, HowSaid, JobDraft, JobState, Layout, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
 import type { DemoClient } from './demo-client';
@@ -160,6 +162,8 @@ export class DemoLoader {
         ...{ state: step.name?.state ?? 'reused', partNumber: null, lot: null },
       });
     if (step.asFound !== undefined) await this.asFound(jobId, layoutOf(state), step.asFound);
+    if (step.looked !== undefined) await this.looked(jobId, step.looked);
+    if (step.tested !== undefined) await this.tested(jobId, step.tested);
     if (step.rework !== undefined) {
       const { slot, what, how } = step.rework;
       await this.give(jobId, { type: 'reworkPart', ...partBasis(state, slot), what, how });
@@ -194,6 +198,53 @@ export class DemoLoader {
         ...{ way: ways[kind] ?? possible[0] ?? null, odd: odd[slot] ?? '' },
         ...{ hours, atBuild: usedUp ? 'new' : 'reused' },
       });
+  }
+
+  /** What was found on the faces of parts, one after the other. */
+  private async looked(
+    jobId: string,
+    { kinds, at, sorts, first, wrong, left }: NonNullable<DemoStep['looked']>,
+  ): Promise<void> {
+    const all = inspectionOf(await this.client.job(jobId))
+      .filter(
+        ({ kind, slot }) => kinds.includes(kind) && (at === undefined || at.includes(columnOfSlot(slot))),
+      )
+      .flatMap(({ faces }) => faces.filter(({ stand }) => stand === 'open').slice(0, first))
+      .filter(({ rule }) => rule !== null && sorts.includes(rule.sort));
+    for (const { slot, item } of all) {
+      const bad = wrong[`${slot} ${item}`];
+      const reason = left[`${slot} ${item}`];
+      const { remark = '', cause = null, ...defect } = bad ?? {};
+      await this.give(jobId, {
+        ...{ type: 'sayLooked', slot, item, remark, cause, reason: reason ?? '' },
+        found: bad === undefined ? (reason === undefined ? 'good' : 'notInspected') : 'rejected',
+        defects: bad === undefined ? [] : [defect as DefectSeen],
+      });
+    }
+  }
+  /** A crack test from its beginning, with the times that it must work. */
+  private async tested(
+    jobId: string,
+    { cracks, read, batchUntil, qualifiedUntil, ...said }: NonNullable<DemoStep['tested']>,
+  ): Promise<void> {
+    const minutes = (n: number): string => new Date(Date.parse(this.clock.now()) + n * 60_000).toISOString();
+    const { dwell, development, slots } = said;
+    const back = read ? dwell + development + 2 : dwell + 1;
+    const dates = { batchUntil: this.day(batchUntil), qualifiedUntil: this.day(qualifiedUntil) };
+    await this.give(jobId, { type: 'beginTest', ...said, ...dates, startedAt: minutes(-back) });
+    const test = (await this.client.job(jobId)).crackTests.at(-1);
+    if (test === undefined) return;
+    if (development > 0)
+      await this.give(jobId, { type: 'developTest', test: test.seq, developedAt: minutes(dwell - back) });
+    if (!read) return;
+    await this.give(jobId, {
+      ...{ type: 'readTest', test: test.seq, readAt: minutes(-1) },
+      results: slots.map((slot) => {
+        const where = cracks[slot];
+        const part = test.parts.find((each) => each.slot === slot)?.part ?? '';
+        return { part, found: where === undefined ? 'good' : 'rejected', where: where ?? '', size: '' };
+      }),
+    });
   }
 
   /** A command of somebody who sees the job as it is at that moment. */

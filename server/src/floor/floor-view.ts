@@ -174,7 +174,8 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
         ),
       ];
     if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
-    if (wait.kind === 'map') return [need('technician', waitWords(state, wait), 3)];
+    if (wait.kind === 'map' || wait.kind === 'inspection')
+      return [need('technician', waitWords(state, wait), 3)];
     return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
   });
   const files = tasks
@@ -189,6 +190,8 @@ function pageOf({ route }: JobState, finding: Finding): string | undefined {
     return 'limits';
   if (kind === 'asFound')
     return route.gates.find(({ conditions }) => conditions.includes('findingsDecided'))?.stage;
+  if (kind === 'inspection' || kind === 'inspectionDue')
+    return route.gates.find(({ conditions }) => conditions.includes('partsInspected'))?.stage;
   const place = 'place' in finding ? finding.place : finding.places[0];
   return gateOfSheet(route, parsePlaceKey(place ?? '')?.characteristic ?? '')?.stage;
 }

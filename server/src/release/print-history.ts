@@ -1,6 +1,10 @@
 import {
   addedWords,
   findingName,
+  lookDecisionLines,
+  lookLines,
+  testResultWords,
+  testWords,
   mapLines,
   measuredLines,
   oddLines,
@@ -42,6 +46,7 @@ export function history(state: JobState): Content[] {
           ),
         ]),
     ...asFound(state),
+    ...lookedAt(state),
     ...planned(state),
     ...added(state),
   ];
@@ -83,6 +88,66 @@ function asFound(state: JobState): Content[] {
             [230, '*', 'auto'],
             ['What was odd', 'Decided', 'By'],
             odd.map((each): TableCell[] => [
+              each.what,
+              each.decided,
+              small(`${each.by}, ${moment(state, each.at)}`),
+            ]),
+          ),
+        ]),
+  ];
+}
+/** What the eye, the nail and the crack tests found: struck where it was said anew. */
+function lookedAt(state: JobState): Content[] {
+  const lines = lookLines(state);
+  const decided = lookDecisionLines(state);
+  return [
+    ...(lines.length === 0
+      ? []
+      : [
+          title('What was looked at'),
+          table(
+            [110, 150, '*', 'auto'],
+            ['Part', 'Face', 'What was found', 'By'],
+            lines.map((line): TableCell[] => [
+              line.part,
+              line.face,
+              { text: line.said, ...(line.isOld ? { decoration: 'lineThrough' as const } : {}) },
+              small(`${line.by}, ${moment(state, line.at)}`),
+            ]),
+          ),
+        ]),
+    ...(state.crackTests.length === 0
+      ? []
+      : [
+          title('Crack tests'),
+          table(
+            [200, '*', 130, 'auto'],
+            ['Method, fluid and qualification', 'What it showed', 'Times', 'By'],
+            state.crackTests.map((test): TableCell[] => [
+              testWords(test),
+              testResultWords(state, test),
+              small(
+                [
+                  `on ${moment(state, test.startedAt)}`,
+                  ...(test.developedAt === undefined ? [] : [`developer ${moment(state, test.developedAt)}`]),
+                  ...(test.read === undefined ? [] : [`read ${moment(state, test.read.readAt)}`]),
+                ].join(', '),
+              ),
+              small(
+                test.read === undefined || test.read.by.id === test.by.id
+                  ? test.by.name
+                  : `${test.by.name}; read by ${test.read.by.name}`,
+              ),
+            ]),
+          ),
+        ]),
+    ...(decided.length === 0
+      ? []
+      : [
+          table(
+            [230, '*', 'auto'],
+            ['What was rejected, or not looked at', 'Decided', 'By'],
+            decided.map((each): TableCell[] => [
               each.what,
               each.decided,
               small(`${each.by}, ${moment(state, each.at)}`),

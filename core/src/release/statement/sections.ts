@@ -5,6 +5,7 @@ import { currentPin } from '../../library/limit-in-force';
 import type { PartKind } from '../../engines/characteristic';
 import { saidOf } from '../../engines/parts';
 import type { Part } from '../../engines/parts';
+import { asksInspection } from '../../inspection/inspection-stand';
 import { asksMap } from '../../strip/as-found';
 import { signatureOf } from '../gates';
 import type { GateSlice } from '../gate-waits';
@@ -132,6 +133,20 @@ const sections = {
           ...{ slot, part, way, cannotTell, odd, atBuild, seq },
         }))
         .sort((a, b) => (a.slot < b.slot ? -1 : 1));
+    },
+  },
+  /** What was found on every face, for the gate of the inspection; what was decided of it, for those after. */
+  inspection: {
+    version: 1,
+    covers: (state, gate) => {
+      if (!asksInspection(state)) return null;
+      const decided = state.looksDecided.map(({ finding, seq }) => ({ finding, seq }));
+      if (!gate.conditions.includes('partsInspected')) return decided;
+      const looks = state.looks
+        .values()
+        .map(({ slot, part, item, condition, found, seq }) => ({ slot, part, item, condition, found, seq }))
+        .sort((a, b) => a.seq - b.seq || (a.part < b.part ? -1 : 1));
+      return { looks, decided };
     },
   },
   /** Reports that nobody has settled: a gate is not signed over one, and a later format may say otherwise. */

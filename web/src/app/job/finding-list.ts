@@ -268,6 +268,27 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
           send({ type: 'decideOdd', finding: finding.id, keep: keep === 'yes', reason }),
       };
     }
+    case 'inspection': {
+      const isRejected = finding.doubt.kind === 'rejected';
+      return {
+        title,
+        lines: [
+          isRejected
+            ? 'That a rejected part is used all the same is a formal act, on an approval. Else it is taken out, or looked at again by an inspector who did not reject it.'
+            : 'Somebody who did not leave it decides whether it may stay so. Else it is looked at.',
+        ],
+        fields: [...(isRejected ? APPROVAL_FIELDS : []), REASON],
+        submit: isRejected ? 'Use it on this approval' : 'It need not be looked at',
+        act: ({ number = '', date = '', issuer = '', reason = '' }) =>
+          send({
+            ...{ type: 'decideLook', finding: finding.id, reason },
+            approval: isRejected ? { number, date, issuer } : null,
+          }),
+      };
+    }
+    // It is looked at: there is nothing to decide.
+    case 'inspectionDue':
+      return undefined;
     case 'instrumentOutOfDate':
       return {
         title,

@@ -52,8 +52,8 @@ export class JobShell {
         ? ''
         : waits.length === 0
           ? 'ready to sign'
-          : waits.every(({ kind }) => kind === 'map')
-            ? partsWords(waits)
+          : waits.every(({ kind }) => kind === 'map' || kind === 'inspection')
+            ? countedWords(waits)
             : waits.every(({ kind }) => kind === 'place')
               ? `${waits.length} ${waits.length === 1 ? 'place' : 'places'} open`
               : `waits for ${waits.length}`;
@@ -86,8 +86,14 @@ export class JobShell {
     });
   }
 }
-/** "73 parts": how many are not on the map yet. */
-function partsWords(waits: readonly Wait[]): string {
-  const open = waits.reduce((sum, wait) => sum + (wait.kind === 'map' ? wait.open : 0), 0);
-  return `waits for ${open} ${open === 1 ? 'part' : 'parts'}`;
+/** "73 parts", "12 faces": how many are not on the map yet, or not looked at. */
+function countedWords(waits: readonly Wait[]): string {
+  return waits
+    .flatMap((wait) => {
+      if (wait.kind === 'map') return [`waits for ${wait.open} ${wait.open === 1 ? 'part' : 'parts'}`];
+      return wait.kind === 'inspection'
+        ? [`waits for ${wait.open} ${wait.open === 1 ? 'face' : 'faces'}`]
+        : [];
+    })
+    .join(', ');
 }

@@ -7,6 +7,7 @@ import type { StagePages } from './stage.page';
 
 const pages: StagePages = {
   arrival: () => import('./arrival.page').then((m) => m.ArrivalPage),
+  inspection: () => import('../inspection/inspection.page').then((m) => m.InspectionPage),
   map: () => import('../strip/map.page').then((m) => m.MapPage),
   sheets: () => import('../bench/bench.page').then((m) => m.BenchPage),
   record: () => import('./record.page').then((m) => m.RecordPage),

@@ -1,10 +1,12 @@
 import { openMatters, stageKind } from '@oak-gate/core';
-import type { Finding, GateRule, JobState, PlaceKey, Stage, Wait } from '@oak-gate/core';
+import type { Finding, GateRule, JobState, PlaceKey, SlotKey, Stage, Wait } from '@oak-gate/core';
 
 /** Where a link of a job leads: below `/jobs/ID/`. The route says which stage it is; no page knows one by its name. */
 export interface StageLink {
   readonly path: string[];
   readonly place?: PlaceKey;
+  /** Of an inspection: the part and the face. */
+  readonly face?: { readonly slot: SlotKey; readonly face: string };
 }
 
 /** The page that a stage is worked on. */
@@ -26,7 +28,11 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
       return placeLink(wait.place);
     case 'documentsMoved':
       return { path: ['limits'] };
+    case 'inspection':
+      return { ...stageLink(gate), face: { slot: wait.slot, face: wait.item } };
     case 'finding':
+      if (wait.finding.kind === 'inspection' || wait.finding.kind === 'inspectionDue')
+        return faceLink(job, wait.finding) ?? stageLink(gate);
       return 'place' in wait.finding
         ? placeLink(wait.finding.place)
         : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
@@ -37,6 +43,15 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
     default:
       return stageLink(gate);
   }
+}
+/** The page where parts are looked at, with the face that a finding is about. */
+export function faceLink(
+  job: Pick<JobState, 'route'>,
+  finding: Finding & { readonly kind: 'inspection' | 'inspectionDue' },
+): StageLink | undefined {
+  const gate = job.route.gates.find((each) => stageKind(job.route, each) === 'inspection');
+  const { slot, item } = finding.kind === 'inspection' ? finding.doubt : finding;
+  return gate === undefined ? undefined : { ...stageLink(gate), face: { slot, face: item } };
 }
 const gateNamed = ({ route }: JobState, stage: Stage): GateRule | undefined =>
   route.gates.find((gate) => gate.stage === stage);

@@ -52,6 +52,7 @@ import { Mark } from '../../ui/mark';
 import { orderAsk } from '../../ui/order-ask';
 import { Pictures } from '../../ui/pictures';
 import { ProblemNote } from '../../ui/problem-note';
+import { faceLink } from '../../ui/stage-links';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WhenPipe } from '../../ui/when.pipe';
 import { FindingRemarks } from '../finding-remarks';
@@ -193,10 +194,11 @@ export class QuestionsPage {
         return;
       case 'lookAgain':
       case 'anotherPart':
-        if (this.place() !== undefined) this.toBench(this.place() ?? '');
+        await this.goLook(here);
         return;
       case 'concession':
-        await this.asker.ask(this.concession(here.places));
+        if (here.kind === 'rejected') await this.decideFinding(here.findings[0], answer);
+        else await this.asker.ask(this.concession(here.places));
         return;
       case 'waitForPart':
         await this.asker.ask(this.order(here));
@@ -204,6 +206,18 @@ export class QuestionsPage {
       default:
         await this.decideFinding(here.findings[0], answer);
     }
+  }
+  /** At the bench of its place, or at the part whose face it is. */
+  private async goLook({ findings: [finding] }: OpenQuestion): Promise<void> {
+    const job = this.job();
+    if (job === undefined) return;
+    if (finding?.kind !== 'inspection' && finding?.kind !== 'inspectionDue') {
+      if (this.place() !== undefined) this.toBench(this.place() ?? '');
+      return;
+    }
+    const link = faceLink(job, finding);
+    if (link !== undefined)
+      await this.router.navigate(['/jobs', job.id, ...link.path], { queryParams: link.face ?? {} });
   }
   private plan({ id }: OpenQuestion, answer: PossibleAnswer, reason: string): void {
     if (answer.work === undefined) return;
