@@ -163,6 +163,7 @@ export * from './release/questions';
 export * from './release/open-matters';
 export * from './release/findings-at';
 export * from './release/remarks';
+export * from './release/orders';
 export * from './release/gate-waits';
 export * from './release/statement/gate-statement';
 export * from './release/statement/sections';

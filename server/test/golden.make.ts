@@ -383,14 +383,12 @@ test('the corpus of this format', async () => {
     await give({ type: 'developTest', test, developedAt: at });
     await give({
       ...{ type: 'readTest', test, readAt: at },
-      results: (await state()).crackTests
-        .at(-1)!
-        .parts.map(({ part }, i) => ({
-          part,
-          found: i === 0 ? 'good' : 'rejected',
-          where: 'end',
-          size: '3 mm',
-        })),
+      results: (await state()).crackTests.at(-1)!.parts.map(({ part }, i) => ({
+        part,
+        found: i === 0 ? 'good' : 'rejected',
+        where: 'end',
+        size: '3 mm',
+      })),
     });
     await lookAtRest();
     await sign('inspect', perrin);
@@ -752,10 +750,20 @@ test('the corpus of this format', async () => {
   await give({ type: 'addPhotograph', when: 'before', finding, file: picture, caption: 'the gap' });
   await give({
     ...{ type: 'placeOrder', finding, what: 'oil ring', supplier: 'Quill' },
-    ...{ number: 'Q-8', expectedOn: '2026-06-20' },
+    ...{ sort: 'part', asked: '', number: 'Q-8', expectedOn: '2026-06-20' },
   });
   const order = (await state()).remarks.at(-1)!.seq;
-  await give({ type: 'settleOrder', order, as: 'cancelled', note: 'not made any more' });
+  await give({ type: 'settleOrder', order, as: 'cancelled', note: 'not made any more', certificate: '' });
+  await give({
+    ...{ type: 'placeOrder', finding, what: 'oil ring, another maker', supplier: 'Quill' },
+    ...{ sort: 'part', asked: '3.98 wide', number: 'Q-9', expectedOn: null },
+  });
+  const second = (await state()).remarks.at(-1)!.seq;
+  await give({ type: 'settleOrder', order: second, as: 'arrived', note: '', certificate: 'EN 10204 3.1' });
+  await give(
+    { type: 'receiveOrder', order: second, accepted: false, check: 'marked for another groove' },
+    sanna,
+  );
   await give({ type: 'askConcession', place: loose, basedOn: await version(loose), reason: 'no other ring' });
   await give(
     { type: 'refuseConcession', place: loose, basedOn: await version(loose), reason: 'look again' },

@@ -1,28 +1,37 @@
-import { ORDER_SETTLED, PICTURE_WHEN } from '@oak-gate/core';
+import { ORDER_SETTLED, ORDER_SORTS, PICTURE_WHEN } from '@oak-gate/core';
 import type { RemarkCommand, RemarkEventData } from '@oak-gate/core';
 import { isoDate, name, reason, text } from '../common/values';
 import * as z from 'zod';
 import { attachedFile } from '../library/schemas';
 
 const finding = text(2000);
-const order = { what: name, supplier: name, number: text(120), expectedOn: isoDate.nullable() };
+const orderThen = { what: name, supplier: name, number: text(120), expectedOn: isoDate.nullable() };
+const order = { ...orderThen, sort: z.enum(ORDER_SORTS), asked: text(400) };
 const photograph = z.object({ finding, file: attachedFile, caption: text(2000) });
-const settled = { order: z.int(), as: z.enum(ORDER_SETTLED), note: text(2000) };
+const settledThen = { order: z.int(), as: z.enum(ORDER_SETTLED), note: text(2000) };
+const settled = { ...settledThen, certificate: text(200) };
+const received = { order: z.int(), accepted: z.boolean(), check: text(2000) };
 export const remarkEventData = {
   findingNoted: z.object({ finding, text: reason }),
   photographAdded: photograph.extend({ when: z.exactOptional(z.enum(PICTURE_WHEN)) }),
   orderPlaced: z.object({ finding, ...order }),
   orderSettled: z.object(settled),
+  orderReceived: z.object({ ...received, evidence: z.array(z.int()).max(1000) }),
 } satisfies { [T in keyof RemarkEventData]: z.ZodType<RemarkEventData[T]> };
 
-/** The same, of versions that had no pairs. */
-export const olderRemarkEventData = { photographAdded: [photograph] };
+/** The same, of versions that had no pairs, and no work that is done elsewhere. */
+export const olderRemarkEventData = {
+  photographAdded: [photograph],
+  orderPlaced: [z.object({ finding, ...orderThen })],
+  orderSettled: [z.object(settledThen)],
+};
 
 /** A photograph is not among them: it comes with its bytes, by an address of its own. */
 export const remarkCommands = [
   z.strictObject({ type: z.literal('noteFinding'), finding, text: reason }),
   z.strictObject({ type: z.literal('placeOrder'), finding, ...order }),
   z.strictObject({ type: z.literal('settleOrder'), ...settled }),
+  z.strictObject({ type: z.literal('receiveOrder'), ...received }),
 ] as const satisfies readonly z.ZodType<RemarkCommand>[];
 /** What is said of a photograph beside its bytes. */
 export const photographQuery = z.object({

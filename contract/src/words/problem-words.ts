@@ -185,6 +185,11 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: slot,
     next: 'Look at what stands there now, and say it anew with a reason if it is wrong.',
   }),
+  ORDER_NOT_MEASURED: ({ what }) => ({
+    what: 'Nothing of it was measured or looked at here since it came',
+    where: what,
+    next: 'Measure it on the bench, or look at it, and receive it then: a certificate alone is taken on trust.',
+  }),
   INSPECTION_NOT_ASKED: () => ({
     what: 'The parts of this job are not looked at face by face',
     where: 'its route',

@@ -17,6 +17,7 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   elsewhere: 'run in, and lies elsewhere than it was found',
   look: 'looked at',
   lookDue: 'to be looked at',
+  order: 'something that was ordered',
 };
 
 const slotOfPart = (part: string): string => part.slice(0, part.lastIndexOf('#'));
@@ -52,13 +53,22 @@ export function addedWords(remark: Remark): string {
     case 'photograph':
       return `photograph${remark.when === undefined ? '' : `, ${remark.when}`} ${remark.file.name}${remark.caption === '' ? '' : `: ${remark.caption}`}`;
     case 'order': {
-      const { what, supplier, number, expectedOn, settled } = remark;
+      const { what, supplier, number, expectedOn, settled, sort, asked } = remark;
       const due = expectedOn === null ? '' : `, expected on ${expectedOn}`;
-      const done =
-        settled === undefined
-          ? ''
-          : `; ${settled.as} (${settled.by})${settled.note === '' ? '' : `: ${settled.note}`}`;
-      return `ordered: ${what}, from ${supplier}${number === '' ? '' : `, order ${number}`}${due}${done}`;
+      const shall = asked === '' ? '' : `; asked: ${asked}`;
+      return `${sort === 'work' ? 'sent out' : 'ordered'}: ${what}, ${sort === 'work' ? 'to' : 'from'} ${supplier}${number === '' ? '' : `, order ${number}`}${due}${shall}${settledWords(settled)}`;
     }
   }
+}
+
+/** What became of an order: it came, with what, and whether it was measured here. */
+function settledWords(settled: (Remark & { readonly kind: 'order' })['settled']): string {
+  if (settled === undefined) return '';
+  const { as, by, note, certificate, received } = settled;
+  const came = `; ${as} (${by})${certificate === '' ? '' : `, certificate ${certificate}`}${note === '' ? '' : `: ${note}`}`;
+  if (received === undefined) return came;
+  const own = received.evidence.length;
+  const rests =
+    own === 0 ? '' : `, on ${own} ${own === 1 ? 'reading or look' : 'readings and looks'} of our own`;
+  return `${came}; ${received.accepted ? 'received' : 'sent back'} by ${received.by}${rests}: ${received.check}`;
 }

@@ -98,6 +98,12 @@ export function findingWords(state: JobState, finding: Finding): string {
       return ruleWords(state, finding.rule);
     case 'asFound':
       return mapDoubtWords(state, finding.doubt);
+    case 'order': {
+      const { what, expectedOn } = finding.order;
+      return finding.stand === 'awaited'
+        ? `awaiting ${what}${expectedOn === null ? '' : `, expected on ${expectedOn}`}`
+        : `${what} came, and nobody here has measured or checked it yet`;
+    }
     case 'inspection':
     case 'inspectionDue':
       return inspectionFindingWords(state, finding);

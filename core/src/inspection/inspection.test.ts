@@ -379,16 +379,7 @@ test('a photograph is taken of a face that is looked at, and of one that was', (
 });
 
 const STEP = fc.record({
-  what: fc.constantFrom(
-    'look',
-    'look',
-    'look',
-    'replace',
-    'move',
-    'hone',
-    'decide',
-    'test',
-  ),
+  what: fc.constantFrom('look', 'look', 'look', 'replace', 'move', 'hone', 'decide', 'test'),
   who: fc.constantFrom(IVO, SANNA, PERRIN),
   slot: fc.constantFrom(P1, P2, 'bore@cylinder:1', 'bore@cylinder:2'),
   item: fc.constantFrom('oilHoles', 'crown', 'crackTest', 'surface'),

@@ -97,6 +97,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'addPhotograph':
     case 'placeOrder':
     case 'settleOrder':
+    case 'receiveOrder':
     case 'addSupplement':
       return {};
   }

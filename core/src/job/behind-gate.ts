@@ -55,6 +55,7 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'addPhotograph':
     case 'placeOrder':
     case 'settleOrder':
+    case 'receiveOrder':
       return false;
     case 'confirmIdentity':
     case 'correctSerial':

@@ -243,6 +243,10 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'placeOrder', ...first.data });
     case 'orderSettled':
       return told({ type: 'settleOrder', ...first.data });
+    case 'orderReceived': {
+      const { evidence: _, ...said } = first.data;
+      return told({ type: 'receiveOrder', ...said });
+    }
     case 'gateSigned': {
       const { gate, digest, words, statement, sections } = first.data;
       return told({ type: 'signGate', gate, digest, words }, { signedAs: { statement, sections } });

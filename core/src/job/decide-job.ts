@@ -105,6 +105,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'addPhotograph':
     case 'placeOrder':
     case 'settleOrder':
+    case 'receiveOrder':
       return decideRemarks(state, command, by);
     case 'signGate':
     case 'reopenGate':

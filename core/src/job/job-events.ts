@@ -26,11 +26,13 @@ import type { JobState } from './job-state';
  * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
  * 11: what is done to a part spends what depended on what it changed; parts are moved; what lies beside may change with it.
+ * 12: what was ordered holds its gates until it is received by own evidence; a ring is filed before the others are read with a
+ * reason.
  * 9: how long something may serve is decided and judged.
  * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 11;
+export const RULES_VERSION = 12;
 
 export interface JobOpened {
   readonly job: JobFacts;

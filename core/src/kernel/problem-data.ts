@@ -37,6 +37,7 @@ export interface ProblemData {
   WAY_UNKNOWN: { readonly slot: string; readonly way: string };
   WAY_OPEN: { readonly slot: string };
   AS_FOUND_SAID_ANEW: { readonly slot: string; readonly person: string };
+  ORDER_NOT_MEASURED: { readonly what: string };
   INSPECTION_NOT_ASKED: Readonly<Record<string, never>>;
   FACE_UNKNOWN: { readonly slot: string; readonly item: string };
   FACE_BY_TEST: { readonly slot: string };

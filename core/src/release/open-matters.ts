@@ -17,6 +17,9 @@ import { rejecters } from '../inspection/decide-inspection';
 import type { InspectionState } from '../inspection/inspection';
 import { facesOpen, lookDoubts } from '../inspection/inspection-stand';
 import type { LookDoubt } from '../inspection/inspection-stand';
+import { isForSheets, openOrders } from './orders';
+import type { OrderRemark } from './orders';
+import type { RemarksState } from './remarks';
 import { signatureOf } from './gates';
 import type { GatesState } from './gates';
 import { moversOf } from '../strip/decide-strip';
@@ -77,6 +80,8 @@ export type Finding = {
   | { readonly kind: 'asFound'; readonly doubt: MapDoubt }
   /** Rejected by eye or by a crack test, or not looked at. */
   | { readonly kind: 'inspection'; readonly doubt: LookDoubt }
+  /** Something that is not here yet, or came and was not measured here. */
+  | { readonly kind: 'order'; readonly order: OrderRemark; readonly stand: 'awaited' | 'toReceive' }
   /** Of a part that came or was changed after the inspection was signed: what is still to be looked at. */
   | { readonly kind: 'inspectionDue'; readonly slot: SlotKey; readonly item: string; readonly open: number }
   | {
@@ -109,13 +114,16 @@ export type MattersSlice = StatusSlice &
   StripState &
   InspectionState &
   GatesState &
+  RemarksState &
   PartsState & {
+    readonly rules: number;
     readonly route: Route;
     readonly engine: NotedEngine;
     readonly restated: readonly RestatedFact[];
   };
 
 const INSPECTORS: readonly Role[] = ['inspector'];
+const WORKERS: readonly Role[] = ['technician', 'inspector'];
 
 /**
  * Everything that is still open on the sheets of these characteristics (all pinned ones where none are named). A state
@@ -171,6 +179,7 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     })),
     ...inspectionFindings(state),
     ...inspectionDue(state),
+    ...orderFindings(state, sheets),
     ...reportFindings(state, statuses, sheets),
   ];
   const decidedElsewhere = new Set(
@@ -390,6 +399,18 @@ export const inspectionFindings = (state: MattersSlice): readonly Finding[] =>
     ...{ id: doubt.id, kind: 'inspection', doubt, decidedBy: INSPECTORS },
     notBy: doubt.kind === 'rejected' ? rejecters(doubt.entry) : [doubt.entry.by.id],
   }));
+/** Since these rules what was ordered holds the gates of what it is for until it is received or cancelled. */
+const ORDERS_HOLD_SINCE = 12;
+function orderFindings(state: MattersSlice, sheets?: readonly string[]): readonly Finding[] {
+  if (state.rules < ORDERS_HOLD_SINCE) return [];
+  return openOrders(state)
+    .filter((order) => sheets === undefined || isForSheets(state, order, sheets))
+    .map((order) => ({
+      ...{ id: `order ${order.seq}`, kind: 'order', order },
+      stand: order.settled === undefined ? 'awaited' : 'toReceive',
+      ...{ decidedBy: WORKERS, notBy: [] },
+    }));
+}
 /** While the gate of the inspection is open it waits for these itself. */
 function inspectionDue(state: MattersSlice): readonly Finding[] {
   const { gates }: Route = state.route;

@@ -14,6 +14,8 @@ import { lookKey } from '../inspection/inspection';
 import { inspectionOf } from '../inspection/inspection-stand';
 import { openMatters } from './open-matters';
 import type { MattersSlice } from './open-matters';
+import { evidenceSince, orderStand } from './orders';
+import type { OrderRemark } from './orders';
 
 /**
  * What somebody adds to a finding, whose id stays however often somebody measures; or to a place or a part, by `place KEY` and
@@ -28,8 +30,12 @@ export type Remark = RemarkFrame &
         readonly settled?: {
           readonly as: OrderSettled;
           readonly note: string;
+          /** What came with it, by its number; empty where nothing did. */
+          readonly certificate: string;
           readonly by: string;
           readonly at: string;
+          readonly seq: number;
+          readonly received?: Received;
         };
       })
   );
@@ -47,10 +53,27 @@ export interface Photographed {
 }
 export const PICTURE_WHEN = ['before', 'after'] as const;
 export type PictureWhen = (typeof PICTURE_WHEN)[number];
-/** A part that was ordered because of a finding. */
+/** That what came was measured or checked here: no certificate stands for that. */
+export interface Received {
+  /** It is used; else it goes back. */
+  readonly accepted: boolean;
+  /** What was checked: marks, thickness, material, how it looks. */
+  readonly check: string;
+  /** The entries of the readings and looks that it rests on. */
+  readonly evidence: readonly number[];
+  readonly by: string;
+  readonly at: string;
+}
+/** `part`: one that is bought; `work`: something is done to a part elsewhere. */
+export const ORDER_SORTS = ['part', 'work'] as const;
+export type OrderSort = (typeof ORDER_SORTS)[number];
+/** What was ordered because of a finding. */
 export interface Order {
   readonly what: string;
   readonly supplier: string;
+  readonly sort: OrderSort;
+  /** What it shall be when it comes back: "0.25 under, 63.48 to 63.50 mm"; empty where that is clear. */
+  readonly asked: string;
   /** The number of the order; empty where there is none. */
   readonly number: string;
   readonly expectedOn: string | null;
@@ -82,19 +105,40 @@ export const REMARK_EVENTS = {
     (state, data, stamp) => added(state, stamp, { kind: 'photograph', ...data }),
     sameWords,
   ),
-  orderPlaced: event<OnFinding<Order>, RemarksState>()(1, (state, data, stamp) =>
-    added(state, stamp, { kind: 'order', ...data }),
+  orderPlaced: event<OnFinding<Order>, RemarksState>()(
+    2,
+    (state, data, stamp) => added(state, stamp, { kind: 'order', ...data }),
+    (data) => ({ ...data, sort: 'part', asked: '' }),
   ),
   orderSettled: event<
-    { readonly order: number; readonly as: OrderSettled; readonly note: string },
+    {
+      readonly order: number;
+      readonly as: OrderSettled;
+      readonly note: string;
+      readonly certificate: string;
+    },
     RemarksState
-  >()(1, ({ remarks }, { order, as, note }, { at, by }) => ({
-    remarks: remarks.map((each) =>
-      each.kind === 'order' && each.seq === order
-        ? { ...each, settled: { as, note, by: by.name, at } }
-        : each,
-    ),
-  })),
+  >()(
+    2,
+    ({ remarks }, { order, ...said }, { seq, at, by }) => ({
+      remarks: remarks.map((each) =>
+        each.kind === 'order' && each.seq === order
+          ? { ...each, settled: { ...said, by: by.name, at, seq } }
+          : each,
+      ),
+    }),
+    (data) => ({ ...data, certificate: '' }),
+  ),
+  orderReceived: event<Omit<Received, 'by' | 'at'> & { readonly order: number }, RemarksState>()(
+    1,
+    ({ remarks }, { order, ...said }, { at, by }) => ({
+      remarks: remarks.map((each) =>
+        each.kind === 'order' && each.seq === order && each.settled !== undefined
+          ? { ...each, settled: { ...each.settled, received: { ...said, by: by.name, at } } }
+          : each,
+      ),
+    }),
+  ),
 };
 export type RemarkEventData = DataIn<typeof REMARK_EVENTS>;
 export type RemarkEvent = EventIn<typeof REMARK_EVENTS>;
@@ -110,13 +154,20 @@ export type RemarkCommand =
       readonly order: number;
       readonly as: OrderSettled;
       readonly note: string;
+      readonly certificate: string;
+    }
+  | {
+      readonly type: 'receiveOrder';
+      readonly order: number;
+      readonly accepted: boolean;
+      readonly check: string;
     };
 
 const WRITERS: readonly Role[] = ['technician', 'inspector'];
 
 /**
  * Decides what is added to a finding: one that waits for a decision, or that something was added to before.
- * @problems FINDING_UNKNOWN, ORDER_UNKNOWN, REASON_MISSING where nothing is said
+ * @problems FINDING_UNKNOWN, ORDER_UNKNOWN, ORDER_NOT_MEASURED, REASON_MISSING where nothing is said
  */
 export function decideRemarks(
   state: MattersSlice & RemarksState,
@@ -126,12 +177,14 @@ export function decideRemarks(
   if (!holdsOneOf(by, WRITERS))
     return refuse('MAY_NOT', { action: 'add to a finding', needs: WRITERS, person: by.name });
   if (command.type === 'settleOrder') {
-    const { order, as, note } = command;
-    const placed = state.remarks.find(({ seq }) => seq === order);
-    return placed?.kind !== 'order' || placed.settled !== undefined
+    const { order, as } = command;
+    const placed = orderIn(state, order);
+    const said = { note: command.note.trim(), certificate: command.certificate.trim() };
+    return placed === undefined || placed.settled !== undefined
       ? refuse('ORDER_UNKNOWN', { order })
-      : ok([{ type: 'orderSettled', v: 1, data: { order, as, note: note.trim() } }]);
+      : ok([{ type: 'orderSettled', v: 2, data: { order, as, ...said } }]);
   }
+  if (command.type === 'receiveOrder') return receive(state, command);
   const { finding } = command;
   const isKnown =
     openMatters(state).findings.some(({ id }) => id === finding) ||
@@ -153,12 +206,27 @@ export function decideRemarks(
     case 'placeOrder': {
       const [what, supplier] = [command.what.trim(), command.supplier.trim()];
       if (what === '' || supplier === '') return refuse('REASON_MISSING', { action: 'order something' });
-      const { number, expectedOn } = command;
-      return ok([
-        { type: 'orderPlaced', v: 1, data: { finding, what, supplier, number: number.trim(), expectedOn } },
-      ]);
+      const { number, expectedOn, sort, asked } = command;
+      const said = { what, supplier, sort, asked: asked.trim(), number: number.trim(), expectedOn };
+      return ok([{ type: 'orderPlaced', v: 2, data: { finding, ...said } }]);
     }
   }
+}
+
+const orderIn = ({ remarks }: RemarksState, order: number): OrderRemark | undefined =>
+  remarks.flatMap((each) => (each.kind === 'order' && each.seq === order ? [each] : []))[0];
+/** What came is never taken on trust: what was done elsewhere is measured here, and a part at least checked, in words. */
+function receive(
+  state: MattersSlice & RemarksState,
+  { order, accepted, check }: Extract<RemarkCommand, { type: 'receiveOrder' }>,
+): Result<readonly RemarkEvent[], Problem> {
+  const placed = orderIn(state, order);
+  if (placed === undefined || orderStand(placed) !== 'toReceive') return refuse('ORDER_UNKNOWN', { order });
+  const evidence = evidenceSince(state, placed);
+  if (accepted && placed.sort === 'work' && evidence.length === 0)
+    return refuse('ORDER_NOT_MEASURED', { what: placed.what });
+  if (check.trim() === '') return refuse('REASON_MISSING', { action: 'receive what was ordered' });
+  return ok([{ type: 'orderReceived', v: 1, data: { order, accepted, check: check.trim(), evidence } }]);
 }
 
 /** What is said of a place or a part is said of one that this engine has. */

@@ -192,7 +192,7 @@ test('a sheet that a shop brought in as data: conditions, a setting, values work
     await expect
       .poll(() => finding.getByRole('img').evaluate((image) => (image as HTMLImageElement).naturalWidth))
       .toBeGreaterThan(100);
-    await add('A part is ordered…');
+    await add('An order…');
     await dialog.fill('What is ordered', 'rocker shaft');
     await dialog.fill('From whom', 'Ostrand parts');
     await dialog.done('It is ordered');

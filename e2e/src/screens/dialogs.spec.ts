@@ -102,7 +102,7 @@ const DIALOGS: Readonly<Record<string, readonly Opening[]>> = {
     ['a bore is honed', benchOf('v8', TIGHT), onBench('This bore was honed')],
     ['a bore is replaced', benchOf('v8', TIGHT), onBench('Replace this bore')],
     ['a note to a finding', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'A note')],
-    ['an order', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'A part is ordered')],
+    ['an order', () => `/jobs/${jobs.v8}/gate/rings`, addTo('is loose', 'An order')],
     ['of single cylinders', () => `/jobs/${jobs.v8}/limits`, press('Of single cylinders')],
     ['a concession is asked for', benchOf('v8', LOOSE), onBench('Ask for a concession')],
     ['why it is checked', benchOf('v8', LOOSE), onBench('Why this is checked')],

@@ -77,7 +77,7 @@ test.each([
     if (expectedOn !== undefined) {
       const finding = `place ${at(1, 1, 'skirt')}`;
       story.do({
-        type: 'placeOrder',
+        ...{ type: 'placeOrder', sort: 'part', asked: '' },
         finding,
         what: 'a top ring',
         supplier: 'Quill',
@@ -86,7 +86,7 @@ test.each([
       });
     }
     const order = story.job.remarks.at(-1)?.seq ?? 0;
-    if (arrived === true) story.do({ type: 'settleOrder', order, as: 'arrived', note: '' });
+    if (arrived === true) story.do({ type: 'settleOrder', order, as: 'arrived', note: '', certificate: '' });
     expect(rowOf(story).then).toBe(then);
   },
 );

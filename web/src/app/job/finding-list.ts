@@ -11,6 +11,7 @@ import { paramsOf } from '../ui/fit-params';
 import type { FitParams } from '../ui/fit-params';
 import { Asker } from '../ui/asker';
 import type { Ask, AskField } from '../ui/ask-dialog';
+import { orderNextAsk } from '../ui/order-ask';
 import { settleAsk } from '../ui/settle-ask';
 import { FindingRemarks } from './finding-remarks';
 import { askFacts, kindFact } from './say-facts';
@@ -268,6 +269,8 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
           send({ type: 'decideOdd', finding: finding.id, keep: keep === 'yes', reason }),
       };
     }
+    case 'order':
+      return orderNextAsk(finding.order, send);
     case 'inspection': {
       const isRejected = finding.doubt.kind === 'rejected';
       return {

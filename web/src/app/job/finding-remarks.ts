@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { commandAnswer, addedWords } from '@oak-gate/contract';
-import { ORDER_SETTLED, remarksOn } from '@oak-gate/core';
-import type { JobState, Remark } from '@oak-gate/core';
+import { orderStand, remarksOn } from '@oak-gate/core';
+import type { JobState, OrderRemark, OrderStand } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
@@ -10,9 +10,15 @@ import { JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { newId } from '../state/new-id';
 import { Asker } from '../ui/asker';
-import { orderAsk } from '../ui/order-ask';
+import { orderAsk, orderNextAsk } from '../ui/order-ask';
 import { shrinkPicture } from '../ui/shrink-picture';
 import { WhenPipe } from '../ui/when.pipe';
+
+/** What can be said of an order next. */
+const ORDER_ACTS: Readonly<Partial<Record<OrderStand, string>>> = {
+  awaited: 'What became of it',
+  toReceive: 'Receive it…',
+};
 
 /** Notes, photographs and orders that belong to a finding: they stay with it, however often somebody measures. */
 @Component({
@@ -38,7 +44,8 @@ export class FindingRemarks {
         remark.kind === 'photograph'
           ? `/api/jobs/${this.job().id}/photographs/${remark.file.sha256}`
           : undefined,
-      isOpen: remark.kind === 'order' && remark.settled === undefined,
+      order: remark.kind === 'order' && ORDER_ACTS[orderStand(remark)] !== undefined ? remark : undefined,
+      act: remark.kind === 'order' ? ORDER_ACTS[orderStand(remark)] : undefined,
     })),
   );
 
@@ -55,29 +62,8 @@ export class FindingRemarks {
   protected async order(): Promise<void> {
     await this.asker.ask(orderAsk('A part is ordered', this.finding(), (draft) => this.desk.ask(draft)));
   }
-  protected async settle({ seq }: Remark): Promise<void> {
-    const words = { arrived: 'it arrived', cancelled: 'it was cancelled' };
-    await this.asker.ask({
-      title: 'What became of the order',
-      lines: [],
-      fields: [
-        {
-          key: 'as',
-          label: 'What happened',
-          kind: 'choice',
-          options: ORDER_SETTLED.map((as) => ({ value: as, label: words[as] })),
-        },
-        { key: 'note', label: 'A word about it', kind: 'line', optional: true },
-      ],
-      submit: 'Say so',
-      act: ({ as, note = '' }) =>
-        this.desk.ask({
-          type: 'settleOrder',
-          order: seq,
-          as: as === 'cancelled' ? 'cancelled' : 'arrived',
-          note,
-        }),
-    });
+  protected async goOn(order: OrderRemark): Promise<void> {
+    await this.asker.ask(orderNextAsk(order, (draft) => this.desk.ask(draft, undefined, this.job())));
   }
   /** The picture is shown before it is sent, with a line about it. */
   protected async photograph(event: Event): Promise<void> {
