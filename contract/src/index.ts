@@ -35,6 +35,7 @@ export * from './words/problem-details';
 export * from './words/cell-words';
 export * from './words/issue-words';
 export * from './words/inspection-words';
+export * from './words/way-words';
 export * from './words/wait-words';
 export * from './words/set-words';
 export * from './words/wait-groups';

@@ -758,10 +758,10 @@ test('the corpus of this format', async () => {
     ...{ type: 'placeOrder', finding, what: 'oil ring, another maker', supplier: 'Quill' },
     ...{ sort: 'part', asked: '3.98 wide', number: 'Q-9', expectedOn: null },
   });
-  const second = (await state()).remarks.at(-1)!.seq;
-  await give({ type: 'settleOrder', order: second, as: 'arrived', note: '', certificate: 'EN 10204 3.1' });
+  const came = (await state()).remarks.at(-1)!.seq;
+  await give({ type: 'settleOrder', order: came, as: 'arrived', note: '', certificate: 'EN 10204 3.1' });
   await give(
-    { type: 'receiveOrder', order: second, accepted: false, check: 'marked for another groove' },
+    { type: 'receiveOrder', order: came, accepted: false, check: 'marked for another groove' },
     sanna,
   );
   await give({ type: 'askConcession', place: loose, basedOn: await version(loose), reason: 'no other ring' });

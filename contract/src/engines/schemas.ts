@@ -161,6 +161,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     partKinds: z.exactOptional(z.array(partKindDeclared).max(20)),
     faces: z.exactOptional(z.array(faceRule).max(200)),
     nozzles: z.exactOptional(z.literal(true)),
+    singleUse: z.exactOptional(z.array(partKind).max(40)),
     notApplicable: z.array(
       z.object({
         characteristic: id,

@@ -17,14 +17,17 @@ const foundSo = {
 };
 const oddDecided = { finding: text(2000), keep: z.boolean() };
 const turning = { effort: text(200), remark: text(2000) };
+const refit = { slot: placeKey, way: z.enum(WAYS), reason: text(2000) };
 export const stripEventData = {
   asFoundSaid: z.object({ ...foundSo, part: partId.nullable() }),
   oddDecided: z.object({ ...oddDecided, reason: text(2000), samePerson: samePerson.nullable() }),
   turningSaid: z.object(turning),
+  refitSaid: z.object({ ...refit, part: partId }),
 } satisfies { [T in keyof StripEventData]: z.ZodType<StripEventData[T]> };
 
 export const stripCommands = [
   z.strictObject({ type: z.literal('sayAsFound'), ...foundSo, there: z.boolean(), basedOn: z.int() }),
   z.strictObject({ type: z.literal('decideOdd'), ...oddDecided, reason }),
   z.strictObject({ type: z.literal('sayTurning'), ...turning }),
+  z.strictObject({ type: z.literal('sayRefit'), ...refit, basedOn: z.int() }),
 ] as const satisfies readonly z.ZodType<StripCommand>[];

@@ -1,25 +1,10 @@
-import { currentPin, mapOf, planStand } from '@oak-gate/core';
-import type { AsFoundEntry, JobState, Plan, PlannedWork, PlanStand, Way } from '@oak-gate/core';
+import { currentPin, mapOf, planStand, refitParts } from '@oak-gate/core';
+import type { AsFoundEntry, JobState, Plan, PlannedWork, PlanStand } from '@oak-gate/core';
 import { placeWordsOf, slotWords } from './place-words';
+import { wayWords } from './way-words';
 import { findingName } from './remark-words';
 import { doneWords } from './wait-words';
 
-/** How a way is called, where the front of this engine is called by name. */
-export function wayWords(way: Way, frontLabel: string): string {
-  const words: Readonly<Record<Way, string>> = {
-    front: `to the ${frontLabel}`,
-    rear: 'to the rear',
-    left: 'to the left',
-    right: 'to the right',
-    frontLeft: 'front, left',
-    frontRight: 'front, right',
-    rearLeft: 'rear, left',
-    rearRight: 'rear, right',
-    groovesOut: 'grooves out',
-    groovesIn: 'grooves in',
-  };
-  return words[way];
-}
 /** "to the left, reused": how a part lay and what becomes of it at Build. */
 export function foundWords({ part, way, cannotTell, atBuild }: AsFoundEntry, frontLabel: string): string {
   if (part === null) return 'none there';
@@ -57,6 +42,26 @@ export function mapLines(state: JobState): readonly MapLine[] {
         ...{ by: by.name, at, isOld: each !== state.asFound.get(slot) },
       });
     }
+    return lines;
+  });
+}
+/** Which way round what ran in was put back, with what was said before. */
+export function refitLines(state: JobState): readonly MapLine[] {
+  const layout = currentPin(state)?.model.layout;
+  if (layout === undefined) return [];
+  return refitParts(state).flatMap(({ mapped, said, slot, entry }) => {
+    const lines: MapLine[] = [];
+    for (let each = said; each !== undefined; each = each.before)
+      lines.push({
+        ...{ tag: mapped.tag, what: slotWords(layout, slot), lay: wayWords(each.way, layout.frontLabel) },
+        said: [
+          ...(entry.way !== null && entry.way !== each.way
+            ? [`found ${wayWords(entry.way, layout.frontLabel)}`]
+            : []),
+          ...(each.reason === '' ? [] : [`said anew: ${each.reason}`]),
+        ].join('; '),
+        ...{ by: each.by.name, at: each.at, isOld: each !== said },
+      });
     return lines;
   });
 }

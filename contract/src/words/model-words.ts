@@ -72,6 +72,7 @@ const FIELD_WORDS: Readonly<Record<Extract<ModelChange, { kind: 'said' }>['field
   arrangement: 'its arrangement',
   frontLabel: 'what stands at its front',
   nozzles: 'oil nozzles',
+  singleUse: 'what is new at every overhaul',
   liners: 'its liners',
   crown: 'the crown of its piston',
   ringTravel: 'its ring travel',

@@ -25,6 +25,7 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
   findingsDecided: 'every finding is decided',
   gatesBefore: 'the gates before it are signed',
   mapComplete: 'the map of how everything was found is whole',
+  partsRefitted: 'what ran in lies as it was found, and what is used up is new',
   partsInspected: 'every part that goes in again is looked at, and what was rejected is decided',
 };
 /** Why a route of a shop is not kept. */

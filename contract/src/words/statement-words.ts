@@ -5,6 +5,7 @@ import {
   openMatters,
   parsePlaceKey,
   inspectionOf,
+  refitParts,
   sheetsBehind,
   statementDigest,
 } from '@oak-gate/core';
@@ -129,6 +130,16 @@ const STATEMENT_WORDS: Readonly<Record<StatementTopic, Words>> = {
         ...(unsure > 0 ? [`of ${unsure} nobody can tell which way it lay`] : []),
       ])}.`,
     ];
+  },
+  refit: (state, gate) => {
+    if (!gate.conditions.includes('partsRefitted')) return [];
+    const all = refitParts(state);
+    const other = all.filter(({ said, expected }) => expected !== undefined && said?.way !== expected).length;
+    return all.length === 0
+      ? []
+      : [
+          `${capital(plural(all.length, 'part that ran in is', 'parts that ran in are'))} back in, ${other === 0 ? 'each as it was found' : `${other} otherwise than found, as decided`}.`,
+        ];
   },
   inspection: (state, gate) => {
     if (!isInspection(gate)) return [];

@@ -30,6 +30,7 @@ import {
 } from '@oak-gate/core';
 import { figureWords } from '../evidence/evidence-words';
 import { headWords, partWords, placeInJob, slotWords, unitWord, variantWords } from './place-words';
+import { wayWords } from './way-words';
 import { faceInJob, inspectionFindingWords } from './inspection-words';
 import { bankWords, classWords } from './set-words';
 import { GROUP_WORDS } from './limit-row-words';
@@ -65,6 +66,14 @@ export function waitWords(state: JobState, wait: Wait): string {
       return wait.open === 1
         ? `${slotIn(state, wait.slot)}: how it was found`
         : `${wait.open} parts: how they were found, ${slotIn(state, wait.slot)} next`;
+    case 'refit':
+      return wait.open === 1
+        ? `${slotIn(state, wait.slot)}: which way it was put back`
+        : `${wait.open} parts: which way they were put back, ${lower(slotIn(state, wait.slot))} next`;
+    case 'replace':
+      return wait.open === 1
+        ? `${slotIn(state, wait.slot)}: a new one`
+        : `${wait.open} parts that are to be new, ${lower(slotIn(state, wait.slot))} next`;
     case 'inspection':
       return wait.open === 1
         ? faceInJob(state, wait.slot, wait.item)
@@ -117,11 +126,16 @@ const slotIn = (state: JobState, slot: string): string => {
   return layout === undefined ? slot : slotWords(layout, slot);
 };
 /** "Rod, cyl 4 was found odd: faces opposite to the book". */
-function mapDoubtWords(state: JobState, { kind, slot, entry, now }: MapDoubt): string {
-  return kind === 'asFoundOdd'
-    ? `${slotIn(state, slot)} was found odd: ${entry.odd}`
-    : `${slotIn(state, slot)} is run in and lies elsewhere now: ${slotIn(state, now ?? '').toLowerCase()}`;
+function mapDoubtWords(state: JobState, { kind, slot, entry, now, refit }: MapDoubt): string {
+  const name = slotIn(state, slot);
+  if (kind === 'asFoundOdd') return `${name} was found odd: ${entry.odd}`;
+  if (kind === 'notAsFound')
+    return `${name} is run in and lies elsewhere now: ${lower(slotIn(state, now ?? ''))}`;
+  const front = currentPin(state)?.model.layout.frontLabel ?? '';
+  const [was, is] = [entry.way, refit?.way ?? null].map((way) => (way === null ? '' : wayWords(way, front)));
+  return `${name} was put back ${is}, and was found ${was}`;
 }
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** Who disagrees at a place: two readings of one person are never two people's. */
 export function contestWords({ contested, readings }: PlaceRecord): string {

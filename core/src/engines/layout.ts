@@ -1,4 +1,4 @@
-import type { PartKindRule } from './characteristic';
+import type { PartKind, PartKindRule } from './characteristic';
 import type { FaceRule } from './faces';
 import type { Groove } from './groove';
 import { minus, ZERO } from '../quantity/nanometres';
@@ -38,6 +38,8 @@ export interface Layout {
   readonly partKinds?: readonly DeclaredPartKind[];
   /** What is looked at on its parts, and what is rejected: of the kinds that are here it is all that is looked at. */
   readonly faces?: readonly FaceRule[];
+  /** Kinds of part that are replaced at every overhaul whatever they look like, besides clips. */
+  readonly singleUse?: readonly PartKind[];
   /** Whether oil is sprayed at the pistons; models made before nobody asked say nothing. */
   readonly nozzles?: true;
   /** Places that the layout itself takes out, with the reason. */

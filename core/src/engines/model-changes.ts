@@ -19,7 +19,15 @@ const SETS = [
 type Set_ = (typeof SETS)[number];
 /** What is said once of a model. */
 const FIELDS = [...(['maker', 'name', 'engineClass', 'serialPattern', 'bore', 'rebore'] as const)] as const;
-const LAYOUT_FIELDS = ['arrangement', 'frontLabel', 'liners', 'crown', 'nozzles', 'ringTravel'] as const;
+const LAYOUT_FIELDS = [
+  'arrangement',
+  'frontLabel',
+  'liners',
+  'crown',
+  'nozzles',
+  'singleUse',
+  'ringTravel',
+] as const;
 
 /** One thing in which two versions of a model differ. */
 export type ModelChange =

@@ -8,6 +8,7 @@ import type { PartRef } from '../engines/parts';
 import { lateInstruments } from '../findings/decide-findings';
 import { askedFace } from '../inspection/inspection-stand';
 import { currentPin } from '../library/limit-in-force';
+import { refitParts } from '../strip/as-found';
 import { signatureOf } from '../release/gates';
 import { signatureOver } from './behind-gate';
 import type { JobCommand, JobDraft } from './job-commands';
@@ -76,6 +77,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
     case 'sayAsFound':
       return { basedOn: state.asFound.get(draft.slot)?.seq ?? 0 };
+    case 'sayRefit':
+      return { basedOn: refitParts(state).find(({ slot }) => slot === draft.slot)?.said?.seq ?? 0 };
     case 'sayLooked':
       return { basedOn: askedFace(state, draft.slot, draft.item)?.entry?.seq ?? 0 };
     case 'planWork':

@@ -31,6 +31,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'sayAsFound':
     case 'sayTurning':
       return gate.conditions.includes('mapComplete');
+    case 'sayRefit':
+      return gate.conditions.includes('partsRefitted');
     // A first word on a part that came later, or was changed since, takes nothing back that was signed.
     case 'sayLooked': {
       const asked = askedFace(state, command.slot, command.item);

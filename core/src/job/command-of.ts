@@ -1,4 +1,5 @@
 import { askedFace } from '../inspection/inspection-stand';
+import { refitParts } from '../strip/as-found';
 import { lateInstruments } from '../findings/decide-findings';
 import { placeAt } from '../bench/places';
 import type { TakenTemperatures } from '../bench/places';
@@ -209,6 +210,11 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
     case 'oddDecided': {
       const { samePerson: _, ...decided } = first.data;
       return told({ type: 'decideOdd', ...decided });
+    }
+    case 'refitSaid': {
+      const { slot, way, reason } = first.data;
+      const basedOn = refitParts(state).find((each) => each.slot === slot)?.said?.seq ?? 0;
+      return told({ type: 'sayRefit', slot, way, reason, basedOn });
     }
     case 'turningSaid':
       return told({ type: 'sayTurning', ...first.data });

@@ -39,8 +39,9 @@ export function conditionsOf(route: Pick<Route, 'gates'>, gate: GateRule): reado
   if (gate.conditions.includes('mapComplete')) return ['gatesBefore', 'mapComplete'];
   // So is what the parts look like: what was rejected is decided there.
   if (gate.conditions.includes('partsInspected')) return ['gatesBefore', 'partsInspected'];
+  const refit = gate.conditions.filter((each) => each === 'partsRefitted');
   return gate.sheets.length > 0 || route.gates.at(-1) === gate
-    ? ['gatesBefore', 'findingsDecided', 'placesAccepted']
+    ? ['gatesBefore', 'findingsDecided', 'placesAccepted', ...refit]
     : ['gatesBefore', 'findingsDecided'];
 }
 

@@ -6,6 +6,7 @@ import { holdsOneOf } from '../kernel/actor';
 import type { Actor, Role } from '../kernel/actor';
 import { workOn } from '../engines/parts';
 import { parsePlaceKey } from '../engines/place';
+import { refitParts } from '../strip/as-found';
 import { workOfInspection } from '../inspection/decide-inspection';
 import { kindsBehind, reportsBehind } from '../bench/places';
 import { secondLook } from '../people/second-person';
@@ -151,6 +152,9 @@ function workBehind(
     ...readings.map((reading) => reading.by.id),
     ...steps.map((step) => step.by),
     ...reportsBehind(state, sheets).map((report) => report.by.id),
+    ...(gate.conditions.includes('partsRefitted')
+      ? refitParts(state).flatMap(({ said }) => said?.by.id ?? [])
+      : []),
   ];
   const lastAt =
     [...readings.map((reading) => reading.at), ...steps.map((step) => step.at)].sort().at(-1) ??

@@ -9,7 +9,7 @@ import { inspectionFindings, openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
 import { sheetPlaces } from '../bench/places';
 import { facesOpen } from '../inspection/inspection-stand';
-import { unmapped } from '../strip/as-found';
+import { refitParts, toReplace, unmapped } from '../strip/as-found';
 import { gateOf, restsOn, sheetsBehind } from '../route/route';
 import type { Condition, GateRule, Stage } from '../route/route';
 
@@ -32,6 +32,8 @@ export type Wait =
   | { readonly kind: 'gate'; readonly gate: Stage }
   /** Parts of which nobody has said how they were found; the first of them. */
   | { readonly kind: 'map'; readonly open: number; readonly slot: SlotKey }
+  /** Parts that ran in, of which nobody said which way they were put back; and what is to be new and is not yet. */
+  | { readonly kind: 'refit' | 'replace'; readonly open: number; readonly slot: SlotKey }
   /** Faces that nobody has looked at yet, also again; the first of them. */
   | {
       readonly kind: 'inspection';
@@ -97,6 +99,18 @@ export function gateWaits(
         const open = unmapped(state);
         const [first] = open;
         return first === undefined ? [] : [{ kind: 'map', open: open.length, slot: first.slot }];
+      }
+      case 'partsRefitted': {
+        const open = refitParts(state).filter(({ said }) => said === undefined);
+        const old = toReplace(state);
+        return [
+          ...(open[0] === undefined
+            ? []
+            : [{ kind: 'refit' as const, open: open.length, slot: open[0].slot }]),
+          ...(old[0] === undefined
+            ? []
+            : [{ kind: 'replace' as const, open: old.length, slot: old[0].slot }]),
+        ];
       }
       case 'partsInspected': {
         const open = facesOpen(state);

@@ -175,7 +175,11 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     // What was found at strip holds whatever comes after it.
     ...mapDoubts(state).map((doubt): Finding => ({
       ...{ id: doubt.id, kind: 'asFound', doubt, decidedBy: INSPECTORS },
-      notBy: [doubt.entry.by.id, ...(doubt.kind === 'notAsFound' ? moversOf(state, doubt.entry.part) : [])],
+      notBy: [
+        doubt.entry.by.id,
+        ...(doubt.refit === undefined ? [] : [doubt.refit.by.id]),
+        ...(doubt.kind === 'notAsFound' ? moversOf(state, doubt.entry.part) : []),
+      ],
     })),
     ...inspectionFindings(state),
     ...inspectionDue(state),

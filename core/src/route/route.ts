@@ -24,6 +24,7 @@ export const CONDITIONS = [
   'gatesBefore',
   'mapComplete',
   'partsInspected',
+  'partsRefitted',
 ] as const;
 export type Condition = (typeof CONDITIONS)[number];
 

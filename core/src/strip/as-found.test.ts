@@ -1,7 +1,17 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { gateRule, gateWaits, mapDoubts, mapSlots, openMatters, tellAgain, unitsOf } from '../index';
-import type { EngineModel, JobDraft, Layout, Stage } from '../index';
+import {
+  gateRule,
+  gateWaits,
+  mapDoubts,
+  mapSlots,
+  openMatters,
+  refitParts,
+  tellAgain,
+  toReplace,
+  unitsOf,
+} from '../index';
+import type { EngineModel, JobDraft, Layout, Stage, Way } from '../index';
 import { IVO, MODEL, PERRIN, ROUTE, SANNA } from '../../test/fixtures';
 import { Story } from '../../test/story';
 
@@ -164,4 +174,127 @@ test('how the engine turned is said once, and again', () => {
   const story = strip().do({ type: 'sayTurning', effort: '42 N.m at the flywheel', remark: 'even' });
   story.do({ type: 'sayTurning', effort: '45 N.m', remark: '' }, SANNA);
   expect([story.job.turned?.effort, story.job.turned?.by.name]).toEqual(['45 N.m', 'Sanna']);
+});
+
+/** The same, and what ran in is asked for again before the last gate. */
+function stripAndRefit(): Story {
+  const story = new Story('required', V);
+  const [arrival, rings, release] = ROUTE.gates;
+  const gate = { sheets: [], signedBy: ['technician' as const, 'inspector' as const], independent: false };
+  story.route = {
+    ...ROUTE,
+    gates: [
+      arrival!,
+      { ...gate, stage: 'strip', label: 'Strip', conditions: ['gatesBefore', 'mapComplete'] },
+      {
+        ...gate,
+        stage: 'build',
+        label: 'Build',
+        conditions: ['gatesBefore', 'partsRefitted'],
+        independent: true,
+      },
+      rings!,
+      release!,
+    ],
+  };
+  return whole(story.arrive()).sign('strip', IVO);
+}
+const refit = (slot: string, way: Way, more: object = {}): JobDraft =>
+  ({ type: 'sayRefit', slot, way, reason: '', ...more }) as JobDraft;
+const renew = (story: Story): Story => {
+  for (const { slot } of toReplace(story.job)) {
+    const part = story.job.slots.get(slot) ?? '';
+    story.do({
+      ...{ type: 'replacePart', part, reason: 'used up' },
+      instead: { state: 'new', partNumber: null, lot: null },
+    });
+  }
+  return story;
+};
+test('what ran in goes back the way it was found, and what is used up is new, before the gate can be signed', () => {
+  const story = stripAndRefit();
+  expect(waits(story, 'build')).toEqual(['refit', 'replace']);
+  for (const { slot, entry } of refitParts(story.job)) story.do(refit(slot, entry.way!));
+  expect(waits(story, 'build')).toEqual(['replace']);
+  expect(toReplace(story.job).every(({ kind }) => kind === 'clip')).toBe(true);
+  // An old one in its place is none.
+  const [clip] = toReplace(story.job);
+  story.do({
+    ...{ type: 'replacePart', part: story.job.slots.get(clip!.slot)!, reason: 'lost' },
+    instead: { state: 'reused', partNumber: null, lot: null },
+  });
+  expect(toReplace(story.job)).toContainEqual(clip);
+  renew(story);
+  expect(waits(story, 'build')).toEqual([]);
+  // Who put it back does not sign for it.
+  expect(() => story.sign('build', IVO)).toThrow('SECOND_PERSON_NEEDED');
+  story.sign('build', PERRIN);
+  expect(story.attempt(refit('rod@cylinder:1', 'rear', { reason: 'x' }), IVO)?.code).toBe(
+    'BEHIND_SIGNED_GATE',
+  );
+  expect(remarks(story)).toEqual([]);
+});
+test('the other way round is a finding, until it is turned or an inspector who did not fit it agrees', () => {
+  const story = stripAndRefit();
+  const rod = 'rod@cylinder:1';
+  const found = story.job.asFound.get(rod)!.way;
+  const other: Way = found === 'rear' ? 'front' : 'rear';
+  story.do(refit(rod, other), SANNA);
+  const [doubt] = mapDoubts(story.job);
+  expect([doubt?.kind, doubt?.slot]).toEqual(['otherWay', rod]);
+  const keep: JobDraft = { type: 'decideOdd', finding: doubt!.id, keep: true, reason: 'marks agree' };
+  expect([story.attempt(keep, SANNA)?.code, story.attempt(keep, IVO)?.code]).toEqual(['MAY_NOT', 'MAY_NOT']);
+  expect(story.attempt(refit(rod, found!), SANNA)?.code).toBe('REASON_MISSING');
+  expect(story.attempt(refit(rod, found!, { basedOn: 0, reason: 'x' }), SANNA)?.code).toBe(
+    'AS_FOUND_SAID_ANEW',
+  );
+  story.do(refit(rod, found!, { reason: 'turned' }), SANNA);
+  expect(mapDoubts(story.job)).toEqual([]);
+  story.do(refit(rod, other, { reason: 'turned back' }));
+  story.do({ ...keep, finding: mapDoubts(story.job)[0]!.id } as JobDraft, PERRIN);
+  expect(mapDoubts(story.job)).toEqual([]);
+  expect(remarks(story)).toEqual([]);
+});
+test('a decision on what was odd is followed: put right, no way is held against it; kept, the found one is', () => {
+  for (const keep of [true, false]) {
+    const story = stripAndRefit();
+    story.do({ type: 'reopenGate', gate: 'strip', reason: 'looked again' }, PERRIN);
+    story.do(say('rod@cylinder:1', { way: 'rear', odd: 'faces the other way', reason: 'seen' }));
+    story.sign('strip', IVO);
+    story.do({ type: 'decideOdd', finding: mapDoubts(story.job)[0]!.id, keep, reason: 'x' }, PERRIN);
+    const [asked] = refitParts(story.job).filter(({ slot }) => slot === 'rod@cylinder:1');
+    expect([asked?.expected, asked?.decided?.keep]).toEqual([keep ? 'rear' : undefined, keep]);
+    story.do(refit('rod@cylinder:1', 'front'));
+    expect(mapDoubts(story.job)).toHaveLength(keep ? 1 : 0);
+  }
+});
+test('taken out and put elsewhere, what was said of how it was put back is of before', () => {
+  const story = stripAndRefit();
+  const [one, two] = ['rod@cylinder:1', 'rod@cylinder:2'];
+  story.do(refit(one, story.job.asFound.get(one)!.way!));
+  const swap: JobDraft = {
+    ...{ type: 'moveParts', reason: 'weights' },
+    moves: [
+      { part: `${one}#1`, to: two },
+      { part: `${two}#1`, to: one },
+    ],
+  };
+  story.do(swap);
+  expect(refitParts(story.job).find(({ part }) => part === `${one}#1`)?.said).toBeUndefined();
+  story.do({ ...swap, moves: swap.moves.map(({ part }) => ({ part, to: part.slice(0, -2) })) });
+  expect(refitParts(story.job).find(({ part }) => part === `${one}#1`)?.said).toBeUndefined();
+  story.do(refit(one, story.job.asFound.get(one)!.way!));
+  story.do({ type: 'replacePart', part: `${two}#1`, reason: 'bent', instead: null });
+  expect(refitParts(story.job).some(({ part }) => part === `${two}#1`)).toBe(false);
+  expect(story.attempt(refit(two, 'rear'), IVO)?.code).toBe('SLOT_UNKNOWN');
+  expect(remarks(story)).toEqual([]);
+});
+test('kinds that a model says are new at every overhaul are used up like clips', () => {
+  const layout: Layout = { ...LAYOUT, singleUse: ['bolt'] };
+  expect(
+    mapSlots(layout)
+      .filter(({ usedUp }) => usedUp)
+      .map(({ kind }) => kind),
+  ).toEqual(expect.arrayContaining(['bolt', 'clip']));
+  expect(mapSlots({ ...LAYOUT, nozzles: true }).some(({ tag }) => tag === '1-N')).toBe(true);
 });

@@ -55,12 +55,31 @@ export interface TurnedSo {
   readonly at: string;
   readonly seq: number;
 }
+/** How a part that ran in was put back: in the slot that is named, and which way round. */
+export interface RefitEntry {
+  readonly slot: SlotKey;
+  readonly part: string;
+  readonly way: Way;
+  /** Why it is said anew; empty the first time. */
+  readonly reason: string;
+  readonly by: { readonly id: string; readonly name: string };
+  readonly at: string;
+  readonly seq: number;
+  readonly before?: RefitEntry;
+}
 export interface StripState {
   readonly asFound: KeptMap<AsFoundEntry>;
   readonly oddDecided: readonly OddDecided[];
   readonly turned: TurnedSo | undefined;
+  /** By part: the last word on which way it was put back. */
+  readonly refitted: KeptMap<RefitEntry>;
 }
-export const NOTHING_STRIPPED: StripState = { asFound: KeptMap.empty(), oddDecided: [], turned: undefined };
+export const NOTHING_STRIPPED: StripState = {
+  asFound: KeptMap.empty(),
+  oddDecided: [],
+  turned: undefined,
+  refitted: KeptMap.empty(),
+};
 
 /** What is put down when an engine is taken apart, as events. */
 export const STRIP_EVENTS = {
@@ -77,6 +96,14 @@ export const STRIP_EVENTS = {
     ({ oddDecided }, data, { seq, at, by }) => ({
       oddDecided: [...oddDecided, { ...data, seq, at, by: { id: by.id, name: by.name } }],
     }),
+  ),
+  refitSaid: event<Pick<RefitEntry, 'slot' | 'part' | 'way' | 'reason'>, StripState>()(
+    1,
+    ({ refitted }, data, { seq, at, by }) => {
+      const before = refitted.get(data.part);
+      const now = { ...data, seq, at, by: { id: by.id, name: by.name } };
+      return { refitted: refitted.set(data.part, before === undefined ? now : { ...now, before }) };
+    },
   ),
   turningSaid: event<Pick<TurnedSo, 'effort' | 'remark'>, StripState>()(
     1,
@@ -105,11 +132,13 @@ export const unmapped = (state: Slice): readonly MapSlot[] =>
 /** What of the map somebody has to decide. */
 export interface MapDoubt {
   readonly id: string;
-  readonly kind: 'asFoundOdd' | 'notAsFound';
+  readonly kind: 'asFoundOdd' | 'notAsFound' | 'otherWay';
   readonly slot: SlotKey;
   readonly entry: AsFoundEntry;
   /** Of a part that lies elsewhere: where. */
   readonly now?: SlotKey;
+  /** Of one that was put back the other way round: by whom. */
+  readonly refit?: RefitEntry;
 }
 /** What was found odd, and run-in parts that lie in another place than they were found: undecided. */
 export function mapDoubts(state: Slice): readonly MapDoubt[] {
@@ -134,6 +163,10 @@ export function mapDoubts(state: Slice): readonly MapDoubt[] {
         entry,
         now: part.slot,
       });
+    const refit = refitOf(state, entry);
+    const expected = expectedWay(state, entry);
+    if (refit !== undefined && expected !== undefined && refit.way !== expected)
+      doubts.push({ id: `otherWay ${refit.part} ${refit.seq}`, kind: 'otherWay', slot, entry, refit });
     return doubts.filter(({ id: doubt }) => !settled.has(doubt));
   });
 }
@@ -149,3 +182,65 @@ export const columnOfSlot = (slot: SlotKey): string => {
 /** Whether what lies in a slot now is the part that was found there. */
 export const liesAsFound = (state: Slice, { slot, part }: Pick<AsFoundEntry, 'slot' | 'part'>): boolean =>
   (partIn(state, slot)?.id ?? null) === part;
+
+/** Whether the parts that ran in are asked for again when the engine goes together. */
+export const asksRefit = ({ route }: Pick<Slice, 'route'>): boolean =>
+  route.gates.some(({ conditions }) => conditions.includes('partsRefitted'));
+/** What was said of the part that was found there since it was last put anywhere. */
+function refitOf(state: Slice, { part: id }: AsFoundEntry): RefitEntry | undefined {
+  const part = id === null ? undefined : state.parts.get(id);
+  const said = id === null ? undefined : state.refitted.get(id);
+  if (part === undefined || said === undefined || part.slot !== said.slot) return undefined;
+  const put = part.history.findLast(({ what }) => what === 'moved' || what === 'removed');
+  return put !== undefined && put.seq > said.seq ? undefined : said;
+}
+/**
+ * Which way a part that ran in goes back: as it was found. Where nobody could tell, and where it was found odd and is put
+ * right, no way is the expected one.
+ */
+export function expectedWay(state: Slice, { slot, way, cannotTell, seq }: AsFoundEntry): Way | undefined {
+  if (way === null || cannotTell) return undefined;
+  return oddDecisionOf(state, `odd ${slot} ${seq}`)?.keep === false ? undefined : way;
+}
+/** A part that goes back in, with what it is asked about. */
+export interface RefitPart {
+  readonly mapped: MapSlot;
+  readonly entry: AsFoundEntry;
+  readonly part: string;
+  /** Where it lies now. */
+  readonly slot: SlotKey;
+  readonly expected: Way | undefined;
+  /** What was decided of it where it was found odd, or lies elsewhere: this card follows it. */
+  readonly decided: OddDecided | undefined;
+  readonly said: RefitEntry | undefined;
+}
+/** Parts that ran in, have a way round, and lie in the engine: each is asked for at Build. */
+export function refitParts(state: Slice): readonly RefitPart[] {
+  if (!asksRefit(state)) return [];
+  return mapOf(state).flatMap((mapped): RefitPart[] => {
+    const entry = state.asFound.get(mapped.slot);
+    const part = entry?.part == null ? undefined : state.parts.get(entry.part);
+    if (entry === undefined || part?.slot == null || entry.atBuild === 'new' || mapped.ways.length === 0)
+      return [];
+    const decided =
+      oddDecisionOf(state, `odd ${entry.slot} ${entry.seq}`) ??
+      oddDecisionOf(state, `elsewhere ${part.id} ${part.slot} ${entry.seq}`);
+    return [
+      {
+        ...{ mapped, entry, part: part.id, slot: part.slot, decided },
+        ...{ expected: expectedWay(state, entry), said: refitOf(state, entry) },
+      },
+    ];
+  });
+}
+/** What is used up, or was said to be new at Build, and is not replaced yet: nothing lies there, or still what was found. */
+export function toReplace(state: Slice): readonly MapSlot[] {
+  if (!asksRefit(state)) return [];
+  return mapOf(state).filter((mapped) => {
+    const entry = state.asFound.get(mapped.slot);
+    // What is used up is not put in again, whatever somebody said of it when it came out.
+    if (entry === undefined || (entry.atBuild !== 'new' && !mapped.usedUp)) return false;
+    const lying = partIn(state, mapped.slot);
+    return lying === undefined || lying.id === entry.part || lying.state !== 'new';
+  });
+}

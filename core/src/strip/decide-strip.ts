@@ -12,9 +12,10 @@ import type { PinState } from '../library/limit-in-force';
 import { secondLook } from '../people/second-person';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../route/route';
-import { asksMap, mapDoubts } from './as-found';
+import { asksMap, mapDoubts, refitParts } from './as-found';
 import type { FoundSo, StripEvent, StripState } from './as-found';
 import { mapSlotOf } from './map-slots';
+import type { Way } from './map-slots';
 
 export type StripCommand =
   | (Omit<FoundSo, 'part'> & {
@@ -30,6 +31,14 @@ export type StripCommand =
       readonly type: 'decideOdd';
       readonly finding: string;
       readonly keep: boolean;
+      readonly reason: string;
+    }
+  | {
+      readonly type: 'sayRefit';
+      readonly slot: SlotKey;
+      readonly way: Way;
+      /** The entry about this part that the person saw; 0 where there was none. */
+      readonly basedOn: number;
       readonly reason: string;
     }
   | { readonly type: 'sayTurning'; readonly effort: string; readonly remark: string };
@@ -52,6 +61,7 @@ export function decideStrip(state: Slice, command: StripCommand, by: Actor, at: 
       needs: ['technician', 'inspector'],
       person: by.name,
     });
+  if (command.type === 'sayRefit') return sayRefit(state, command);
   if (!asksMap(state)) return refuse('MAP_NOT_ASKED', {});
   if (command.type === 'sayTurning') {
     const effort = command.effort.trim();
@@ -104,6 +114,22 @@ const found = (slot: SlotKey, part: string, hours: number | null): PartEvent => 
   },
 });
 
+/** Which way round a part that ran in was put back, in the slot in which it lies now. */
+function sayRefit(
+  state: Slice,
+  { slot, way, basedOn, reason }: Extract<StripCommand, { type: 'sayRefit' }>,
+): Decided {
+  const asked = refitParts(state).find((each) => each.slot === slot);
+  if (asked === undefined) return refuse('SLOT_UNKNOWN', { slot });
+  if (!asked.mapped.ways.includes(way)) return refuse('WAY_UNKNOWN', { slot, way });
+  const { said, part } = asked;
+  if ((said?.seq ?? 0) !== basedOn)
+    return refuse('AS_FOUND_SAID_ANEW', { slot, person: said?.by.name ?? '' });
+  if (said !== undefined && reason.trim() === '')
+    return refuse('REASON_MISSING', { action: 'say anew which way a part was put back' });
+  return ok([{ type: 'refitSaid', v: 1, data: { slot, part, way, reason: reason.trim() } }]);
+}
+
 /** Whether what was found odd stays so is an inspector's word, who did not find it. */
 function decideOdd(
   state: Slice,
@@ -122,7 +148,12 @@ function decideOdd(
   if (reason.trim() === '') return refuse('REASON_MISSING', { action: 'decide what becomes of it' });
   const { entry } = doubt;
   const movers = doubt.kind === 'notAsFound' ? moversOf(state, entry.part) : [];
-  const first = { ids: [entry.by.id, ...movers], because: 'found it or moved it', lastAt: entry.at };
+  const refitters = doubt.refit === undefined ? [] : [doubt.refit.by.id];
+  const first = {
+    ids: [entry.by.id, ...movers, ...refitters],
+    because: 'found it or moved it',
+    lastAt: entry.at,
+  };
   const look = secondLook(
     'decide what becomes of a part that was found odd',
     first,

@@ -109,7 +109,8 @@ function unitOf(layout: Layout, slot: SlotKey): MapUnit | undefined {
   return units.find(({ kind }) => kind === 'engine');
 }
 function slotOn(layout: Layout, slot: SlotKey, unit: MapUnit, mapped: MappedKind): MapSlot {
-  const { kind, tag, ways, usedUp = false } = mapped;
+  const { kind, tag, ways } = mapped;
+  const usedUp = mapped.usedUp === true || layout.singleUse?.includes(kind) === true;
   return { slot, kind, tag: `${unit.tag}-${tag}${whichOf(layout, slot)}`, ways, usedUp, unit };
 }
 /** Which of several: the half of a shell by its letter, a bolt by its number. */

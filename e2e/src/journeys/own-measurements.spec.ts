@@ -199,6 +199,10 @@ test('a sheet that a shop brought in as data: conditions, a setting, values work
     await finding.getByRole('button', { name: 'What became of it' }).click();
     await dialog.choose('What happened', 'it arrived');
     await dialog.done('Say so');
+    await finding.getByRole('button', { name: 'Receive it…' }).click();
+    await dialog.choose('It is', 'as asked, and used');
+    await dialog.fill('What was checked here', 'stamped right, 14.0 thick');
+    await dialog.done('Say so');
     await expect(finding).toContainText('a burr on the shaft');
     await expect(finding).toContainText('ordered: rocker shaft, from Ostrand parts; arrived (Ivo Marrable)');
     expect(await hiddenParts(page)).toEqual([]);

@@ -174,7 +174,7 @@ export function needsOf(state: JobState, on: string): FloorNeed[] {
         ),
       ];
     if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
-    if (wait.kind === 'map' || wait.kind === 'inspection')
+    if (['map', 'inspection', 'refit', 'replace'].includes(wait.kind))
       return [need('technician', waitWords(state, wait), 3)];
     return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
   });

@@ -10,6 +10,7 @@ import {
   oddLines,
   partLines,
   planLines,
+  refitLines,
 } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
 import type { JobState } from '@oak-gate/core';
@@ -58,6 +59,7 @@ function asFound(state: JobState): Content[] {
   const { turned } = state;
   const odd = oddLines(state);
   const found = lines.filter(({ by }) => by !== '');
+  const refit = refitLines(state);
   return [
     title('As found when it was taken apart'),
     ...(turned === undefined
@@ -81,6 +83,21 @@ function asFound(state: JobState): Content[] {
         ];
       }),
     ),
+    ...(refit.length === 0
+      ? []
+      : [
+          table(
+            ['auto', 130, 130, '*', 'auto'],
+            ['Tag', 'Part', 'How it was put back', 'What was said', 'By'],
+            refit.map((line): TableCell[] => [
+              { text: line.tag, font: 'Plex', fontSize: 8 },
+              line.what,
+              { text: line.lay, ...(line.isOld ? { decoration: 'lineThrough' as const } : {}) },
+              small(line.said),
+              small(`${line.by}, ${moment(state, line.at)}`),
+            ]),
+          ),
+        ]),
     ...(odd.length === 0
       ? []
       : [

@@ -6,7 +6,7 @@ import type { PartKind } from '../../engines/characteristic';
 import { saidOf } from '../../engines/parts';
 import type { Part } from '../../engines/parts';
 import { asksInspection } from '../../inspection/inspection-stand';
-import { asksMap } from '../../strip/as-found';
+import { asksMap, refitParts } from '../../strip/as-found';
 import { signatureOf } from '../gates';
 import type { GateSlice } from '../gate-waits';
 import { notesAbout, openMatters } from '../open-matters';
@@ -134,6 +134,19 @@ const sections = {
         }))
         .sort((a, b) => (a.slot < b.slot ? -1 : 1));
     },
+  },
+  /** Which way round what ran in was put back, for the gate that asks for it. */
+  refit: {
+    version: 1,
+    covers: (state, gate) =>
+      gate.conditions.includes('partsRefitted')
+        ? refitParts(state).map(({ part, slot, said }) => ({
+            part,
+            slot,
+            way: said?.way ?? null,
+            seq: said?.seq ?? 0,
+          }))
+        : null,
   },
   /** What was found on every face, for the gate of the inspection; what was decided of it, for those after. */
   inspection: {

@@ -53,6 +53,11 @@ export const jobRoutes: Routes = [
         title: 'Questions · Oak Gate',
         loadComponent: () => import('./questions/questions.page').then((m) => m.QuestionsPage),
       },
+      {
+        path: 'refit',
+        title: 'Back in as found · Oak Gate',
+        loadComponent: () => import('../strip/refit.page').then((m) => m.RefitPage),
+      },
       { path: ':stage', ...stagePage },
     ],
   },

@@ -36,6 +36,9 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
       return 'place' in wait.finding
         ? placeLink(wait.finding.place)
         : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
+    case 'refit':
+    case 'replace':
+      return { path: ['refit'] };
     case 'map':
       return stageLink(gate);
     case 'gate':
