@@ -24,6 +24,10 @@ export const floorNeed = z.object({
   link: z.string(),
   since: instant,
   urgency: z.int(),
+  /** The person who is signed in can settle it. */
+  mine: z.boolean(),
+  /** How many of this sort there are in the job; the first of them is said. */
+  count: z.int(),
 });
 export const floorView = z.object({
   shop: z.string(),

@@ -124,7 +124,7 @@ function addSupplement(state: GateSlice, text: string, by: Actor): Result<readon
 }
 
 /** Who did the work that the gate is about: opened the job, measured, filed, fitted. */
-function workBehind(
+export function workBehind(
   state: GateSlice,
   gate: GateRule,
 ): { readonly ids: readonly string[]; readonly because: string; readonly lastAt: string } {

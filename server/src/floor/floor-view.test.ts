@@ -1,6 +1,9 @@
 import { at, GOOD, Story } from '../../../core/test/story';
 import { FEELERS, PERRIN, SANNA } from '../../../core/test/fixtures';
-import { byUrgency, instrumentNeeds, needsOf, openJobRow, sealedJobRow, withMoved } from './floor-view';
+import type { Actor, Role } from '@oak-gate/core';
+import type { ShopNeed } from './shop-needs';
+import { byUrgency, needsFor } from './shop-needs';
+import { instrumentNeeds, needsOf, openJobRow, sealedJobRow, withMoved } from './floor-view';
 
 const ON = '2026-06-01';
 const rowOf = (story: Story) => openJobRow(story.job, ON);
@@ -65,7 +68,11 @@ test.each([
     'awaiting a top ring, expected on 3 Dec; then the Rings gate is ready',
   ],
   ['without one', { expectedOn: null }, 'awaiting a top ring; then the Rings gate is ready'],
-  ['that arrived', { expectedOn: null, arrived: true }, 'then the Rings gate is ready'],
+  [
+    'that arrived, until it is received',
+    { expectedOn: null, arrived: true },
+    'and 1 more to decide; then the Rings gate is ready',
+  ],
 ])(
   'a part that is awaited stands in its row %s',
   (_why, { expectedOn, arrived }: { expectedOn?: string | null; arrived?: boolean }, then) => {
@@ -168,4 +175,49 @@ test('a revision that arrived needs an inspector, and holds the gate that was re
   expect(moved.row.gates[1]).toMatchObject({ stand: 'shut' });
   expect(moved.row.waitingOn).toBe('Decide: SL-9 rev D arrived in the place of SL-9 rev C');
   expect(withMoved(told, { added: [], removed: [] }, ON)).toEqual(told);
+});
+
+test('a person sees first what he can do himself, and what is alike once', () => {
+  const need = (who: Role, sentence: string, more: object = {}): ShopNeed => ({
+    ...{ jobId: 'J-1', who, roles: [who], notBy: [], sentence, link: '/', same: '' },
+    ...{ since: '2026-06-01T08:00:00.000Z', urgency: 1, ...more },
+  });
+  const all = [
+    need('inspector', 'one is loose', { same: 'loose', urgency: 0 }),
+    need('technician', 'file one', { same: 'file', urgency: 3 }),
+    need('technician', 'file two', { same: 'file', urgency: 3 }),
+    need('technician', 'file three', { same: 'file', urgency: 3, jobId: 'J-2' }),
+    need('inspector', 'two is loose', { same: 'loose', urgency: 0, notBy: [PERRIN.id] }),
+    need('manager', 'a backup failed', { jobId: null }),
+    need('inspector', 'sign'),
+    need('inspector', 'sign'),
+  ];
+  const said = (person: Actor) =>
+    needsFor(person, all).needs.map(
+      ({ mine, sentence, count }) => `${mine ? 'you' : '-'} ${sentence} ${count}`,
+    );
+  expect(said(SANNA)).toEqual([
+    'you file one 2',
+    'you file three 1',
+    '- one is loose 2',
+    '- a backup failed 1',
+    '- sign 2',
+  ]);
+  // Who did the work is told of it as another's.
+  expect(said(PERRIN)).toEqual([
+    'you one is loose 1',
+    'you sign 2',
+    '- two is loose 1',
+    '- a backup failed 1',
+    '- file one 2',
+    '- file three 1',
+  ]);
+  expect(needsFor(PERRIN, all).inAll).toBe(6);
+});
+test('who did the work behind a gate is not told to sign it', () => {
+  const story = rings().measureAll();
+  const [sign] = needsOf(story.job, ON);
+  expect(sign?.sentence).toContain('ready to sign');
+  expect(sign?.notBy).toEqual(expect.arrayContaining([story.job.opened.by.id]));
+  expect(needsFor(PERRIN, [sign!]).needs[0]?.mine).toBe(true);
 });

@@ -1,5 +1,5 @@
 import { findingWords, movedWords, taskWords, waitWords } from '@oak-gate/contract';
-import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
+import type { FloorJob, FloorView } from '@oak-gate/contract';
 import {
   currentGate,
   gateStand,
@@ -9,9 +9,11 @@ import {
   openMatters,
   parsePlaceKey,
   sheetsBehind,
+  workBehind,
 } from '@oak-gate/core';
 import type { Finding, Instrument, JobState, OpenMatters, Role, Wait } from '@oak-gate/core';
 import type { JobRow } from '../record';
+import type { ShopNeed } from './shop-needs';
 
 const MINUTES_PER_PLACE = 3;
 const MINUTES_PER_FILING = 12;
@@ -70,7 +72,10 @@ function waitingWords(
   const [first] = waits;
   if (first === undefined)
     return { waitingOn: `${gate} gate: ${signers} signature`, then: thenNext(state, gate) };
-  const findings = waits.filter(({ kind }) => kind === 'finding');
+  // What is awaited is said beside, with its day: nobody decides it.
+  const findings = waits.filter(
+    (wait) => wait.kind === 'finding' && !(wait.finding.kind === 'order' && wait.finding.stand === 'awaited'),
+  );
   const { tasks, open } = mattersNow(state);
   const files = tasks.filter(({ kind }) => kind === 'file');
   if (findings[0] !== undefined) {
@@ -133,56 +138,84 @@ export function sealedJobRow(row: JobRow): FloorJob {
 }
 
 /** What needs somebody today, most urgent first: decisions, signatures, then what holds a job up. */
-export function needsOf(state: JobState, on: string): FloorNeed[] {
+export function needsOf(state: JobState, on: string): ShopNeed[] {
   const gate = currentGate(state);
   if (gate === undefined) return [];
   const need = (
-    who: string,
+    { roles, notBy = [], who = roleWords(roles) }: Whose,
     sentence: string,
     urgency: number,
-    since = state.at,
-    stage: string = gate.stage,
-  ): FloorNeed => ({
-    jobId: state.id,
-    who,
+    { since = state.at, stage = gate.stage, same = '' }: About = {},
+  ): ShopNeed => ({
+    ...{ jobId: state.id, who, roles, same, since, urgency },
+    // In a one-man shop the same person looks again, and says so.
+    notBy: state.secondPerson === 'required' ? notBy : [],
     sentence: `${engineWords(state)}: ${sentence}`,
     link: jobLink(state, stage),
-    since,
-    urgency,
   });
   const waits = gateWaits(state, gate, on);
   if (waits.length === 0)
-    return [need(roleWords(gate.signedBy), `the ${gate.label} gate is ready to sign`, 2)];
+    return [
+      need(
+        { roles: gate.signedBy, notBy: gate.independent ? workBehind(state, gate).ids : [] },
+        `the ${gate.label} gate is ready to sign`,
+        2,
+      ),
+    ];
   const { findings: open, tasks } = mattersNow(state);
-  const findings = open.map((finding) =>
-    need(
-      roleWords(finding.decidedBy),
-      findingWords(state, finding),
-      1,
-      sinceOf(state, finding),
-      pageOf(state, finding),
-    ),
-  );
+  const findings = open.map((finding) => {
+    const stage = pageOf(state, finding);
+    return need({ roles: finding.decidedBy, notBy: finding.notBy }, findingWords(state, finding), 1, {
+      since: sinceOf(state, finding),
+      ...(stage === undefined ? {} : { stage }),
+      same: sameFinding(finding),
+    });
+  });
+  const technician = { roles: ['technician'] as const };
   const arrivals = waits.flatMap((wait) => {
-    if (wait.kind === 'identity')
+    if (wait.kind === 'identity') {
+      const { id, name } = state.opened.by;
       return [
         need(
-          `anybody but ${state.opened.by.name}`,
+          { roles: READERS, notBy: [id], who: `anybody but ${name}` },
           'a second person must read the serial',
           3,
-          state.opened.at,
+          {
+            since: state.opened.at,
+          },
         ),
       ];
-    if (wait.kind === 'noInstrument') return [need('technician', waitWords(state, wait), 4, state.opened.at)];
-    if (['map', 'inspection', 'refit', 'replace'].includes(wait.kind))
-      return [need('technician', waitWords(state, wait), 3)];
-    return wait.kind === 'instrumentDue' ? [need('steward', waitWords(state, wait), 2)] : [];
+    }
+    if (wait.kind === 'noInstrument')
+      return [need(technician, waitWords(state, wait), 4, { since: state.opened.at, same: 'noInstrument' })];
+    if (wait.kind === 'refit' || wait.kind === 'replace')
+      return [need(technician, waitWords(state, wait), 3, { stage: 'refit' })];
+    if (wait.kind === 'map' || wait.kind === 'inspection')
+      return [need(technician, waitWords(state, wait), 3)];
+    return wait.kind === 'instrumentDue'
+      ? [need({ roles: ['steward'] }, waitWords(state, wait), 2, { same: 'instrumentDue' })]
+      : [];
   });
   const files = tasks
     .filter(({ kind }) => kind === 'file')
-    .map((task) => need('technician', taskWords(state, task), 3));
+    .map((task) => need(technician, taskWords(state, task), 3, { same: 'file' }));
   return [...findings, ...arrivals, ...files];
 }
+/** Who may settle something, who may not because he did the work, and how that is called where roles do not say it. */
+interface Whose {
+  readonly roles: readonly Role[];
+  readonly notBy?: readonly string[];
+  readonly who?: string;
+}
+interface About {
+  readonly since?: string;
+  readonly stage?: string;
+  readonly same?: string;
+}
+const READERS: readonly Role[] = ['technician', 'inspector'];
+/** Findings that are alike are one line: of sizes those of one sheet. */
+const sameFinding = (finding: Finding): string =>
+  'place' in finding ? `${finding.kind} ${parsePlaceKey(finding.place)?.characteristic ?? ''}` : finding.kind;
 /** Where a finding is decided: what a document leaves open beside the documents, the rest where its place is measured. */
 function pageOf({ route }: JobState, finding: Finding): string | undefined {
   const { kind } = finding;
@@ -210,15 +243,14 @@ function sinceOf(state: JobState, finding: Finding): string {
 
 /** What arrived in the library since a job's limits were pinned, and holds its gate until somebody decides. */
 export function withMoved(
-  { row, needs }: { readonly row: FloorJob; readonly needs: readonly FloorNeed[] },
+  { row, needs }: { readonly row: FloorJob; readonly needs: readonly ShopNeed[] },
   moved: { readonly added: readonly string[]; readonly removed: readonly string[] },
   now: string,
-): { readonly row: FloorJob; readonly needs: readonly FloorNeed[] } {
+): { readonly row: FloorJob; readonly needs: readonly ShopNeed[] } {
   if (moved.added.length + moved.removed.length === 0) return { row, needs };
   const words = movedWords(moved);
-  const need: FloorNeed = {
-    jobId: row.jobId,
-    who: 'inspector',
+  const need: ShopNeed = {
+    ...{ jobId: row.jobId, who: 'inspector', roles: ['inspector'], notBy: [], same: '' },
     sentence: `${row.model} ${row.serial}: ${words}; look what it would change`,
     link: `/jobs/${row.jobId}/limits`,
     since: now,
@@ -238,7 +270,7 @@ export function withMoved(
 }
 
 /** A job whose chain was changed behind the program's back: it is named, and the others work. */
-export function damagedRow(row: JobRow, words: string): { row: FloorJob; needs: FloorNeed[] } {
+export function damagedRow(row: JobRow, words: string): { row: FloorJob; needs: ShopNeed[] } {
   const listed = sealedJobRow(row);
   const sentence = `${row.modelName} ${row.serial} (${row.number}): ${words}`;
   return {
@@ -251,8 +283,7 @@ export function damagedRow(row: JobRow, words: string): { row: FloorJob; needs: 
     },
     needs: [
       {
-        jobId: row.jobId,
-        who: 'manager',
+        ...{ jobId: row.jobId, who: 'manager', roles: ['manager'], notBy: [], same: '' },
         sentence,
         link: `/jobs/${row.jobId}`,
         since: row.openedAt,
@@ -262,12 +293,11 @@ export function damagedRow(row: JobRow, words: string): { row: FloorJob; needs: 
   };
 }
 
-export function instrumentNeeds(instruments: readonly Instrument[], on: string, now: string): FloorNeed[] {
+export function instrumentNeeds(instruments: readonly Instrument[], on: string, now: string): ShopNeed[] {
   return instruments
     .filter((instrument) => !isInDate(instrument, on))
     .map(({ id, name, dueOn }) => ({
-      jobId: null,
-      who: 'steward',
+      ...{ jobId: null, who: 'steward', roles: ['steward'], notBy: [], same: 'instrument' },
       sentence: `${name} ${id} is past its check of ${dueOn}`,
       link: '/instruments',
       since: now,
@@ -275,6 +305,4 @@ export function instrumentNeeds(instruments: readonly Instrument[], on: string, 
     }));
 }
 
-export const byUrgency = (a: FloorNeed, b: FloorNeed): number =>
-  a.urgency - b.urgency || (a.since < b.since ? -1 : 1);
 export type { FloorView };

@@ -1,6 +1,7 @@
 import type { EngineList } from '@oak-gate/contract';
 import { Router } from 'express';
 import type { Jobs } from '../jobs';
+import { actorOf } from '../people';
 import { projectionStore } from '../record';
 import type { Services } from '../services';
 import { Floor } from './floor.service';
@@ -11,7 +12,7 @@ export function floorRoutes(services: Services, jobs: Jobs): Router {
   const router = Router();
   router.get('/floor', async (req, res) => {
     const from = Number(req.query['from'] ?? 0);
-    res.json(await floor.view(Number.isSafeInteger(from) && from > 0 ? from : 0));
+    res.json(await floor.view(Number.isSafeInteger(from) && from > 0 ? from : 0, actorOf(res)));
   });
   router.get('/engines', async (_req, res) => {
     const engines = new Map<string, EngineList[number]>();

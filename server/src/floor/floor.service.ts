@@ -1,4 +1,4 @@
-import type { FloorJob, FloorNeed, FloorView } from '@oak-gate/contract';
+import type { FloorJob, FloorView } from '@oak-gate/contract';
 import {
   contextOf,
   currentPin,
@@ -10,21 +10,15 @@ import {
   pinContext,
   signatureOf,
 } from '@oak-gate/core';
-import type { JobState, KeptRevision, LibraryState, LimitContext } from '@oak-gate/core';
+import type { Actor, JobState, KeptRevision, LibraryState, LimitContext } from '@oak-gate/core';
 import type { Jobs } from '../jobs';
 import { ProblemError } from '../platform/problem-error';
 import { INSTRUMENTS, jobChain, LIBRARY, PEOPLE, projectionStore } from '../record';
 import type { JobRow } from '../record';
 import type { Services } from '../services';
-import {
-  byUrgency,
-  damagedRow,
-  instrumentNeeds,
-  needsOf,
-  openJobRow,
-  sealedJobRow,
-  withMoved,
-} from './floor-view';
+import { damagedRow, instrumentNeeds, needsOf, openJobRow, sealedJobRow, withMoved } from './floor-view';
+import { needsFor } from './shop-needs';
+import type { ShopNeed } from './shop-needs';
 
 /** So many rows and sentences are one page: nobody reads three hundred at once. */
 export const PAGE = 40;
@@ -37,7 +31,7 @@ interface CheckedDocument {
 /** What the Floor says of a job, as far as neither the library nor (before `until`) the day changes it. */
 interface Summary {
   readonly row: FloorJob;
-  readonly needs: readonly FloorNeed[];
+  readonly needs: readonly ShopNeed[];
   readonly pinned: readonly CheckedDocument[];
   /** The sets of documents that somebody declined under this pin. */
   readonly declined: readonly (readonly CheckedDocument[])[];
@@ -73,23 +67,24 @@ export class Floor {
     services.beforeClose.add(() => this.stop());
   }
 
-  async view(from: number): Promise<FloorView> {
+  async view(from: number, person: Actor): Promise<FloorView> {
     const { db, ledger, clock, notices, troubles } = this.services;
     const now = clock.now();
     const on = now.slice(0, 10);
     const open = await projectionStore.openJobs(db.read);
     const library = (await ledger.state(LIBRARY)) ?? EMPTY_LIBRARY;
     const length = await ledger.lengthOf(LIBRARY);
-    const told: { readonly row: FloorJob; readonly needs: readonly FloorNeed[] }[] = [];
+    const told: { readonly row: FloorJob; readonly needs: readonly ShopNeed[] }[] = [];
     for (const row of open) told.push(await this.of(row, on, now, library, length));
     const damagedSealed = await this.damagedAmongSealed();
     const register = (await ledger.state(INSTRUMENTS)) ?? NO_INSTRUMENTS;
     const needs = [
-      ...notices.map((sentence): FloorNeed => notice(sentence, now)),
+      ...notices.map((sentence): ShopNeed => notice(sentence, now)),
       ...damagedSealed.flatMap((each) => each.needs),
       ...told.flatMap((each) => each.needs),
       ...instrumentNeeds(Object.values(register.instruments), on, now),
-    ].sort(byUrgency);
+    ];
+    const seen = needsFor(person, needs);
     const sealedInAll = await projectionStore.countSealed(db.read);
     const openRows = told.map(({ row }) => row).slice(from, from + PAGE);
     const sealed = await projectionStore.sealedJobs(
@@ -107,8 +102,8 @@ export class Floor {
         const { code, title, where, next } = found;
         return [{ code, title, where, next }];
       }),
-      needs: needs.slice(0, PAGE),
-      needsInAll: needs.length,
+      needs: seen.needs.slice(0, PAGE),
+      needsInAll: seen.inAll,
       jobs: [...openRows, ...sealed.map((row) => named.get(row.jobId) ?? sealedJobRow(row))],
       from,
       jobsInAll: open.length + sealedInAll,
@@ -271,9 +266,8 @@ function movedSince({ pinned, declined }: Summary, current: readonly CheckedDocu
     removed: pinned.filter((each) => !now.has(textOf(each))).map(({ id }) => id),
   };
 }
-const notice = (sentence: string, now: string): FloorNeed => ({
-  jobId: null,
-  who: 'manager',
+const notice = (sentence: string, now: string): ShopNeed => ({
+  ...{ jobId: null, who: 'manager', roles: ['manager'], notBy: [], same: '' },
   sentence,
   link: '/shop',
   since: now,

@@ -37,6 +37,8 @@ const FLOOR: FloorView = {
       link: '/jobs/J-1/rings',
       since: '2026-05-30T08:00:00.000Z',
       urgency: 2,
+      mine: true,
+      count: 1,
     },
   ],
   jobs: [
