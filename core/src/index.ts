@@ -152,6 +152,7 @@ export * from './strip/as-found';
 export * from './strip/decide-strip';
 export * from './rework/ring-swap';
 export * from './rework/filing-board';
+export * from './rework/unread-before-filing';
 
 export * from './route/route';
 export * from './route/check-route';

@@ -59,6 +59,7 @@ test('what is kept on a tablet waits for this server’s own answer and for its 
     await page.route(commands, (route) => route.abort());
     await page.getByRole('button', { name: 'It is filed' }).click();
     await dialog.fill('How: about how much', 'file and gauge, 2 thou');
+    await dialog.fill('Why it was filed all the same', 'the customer waits for this one');
     await dialog.done('Filed and deburred');
     await expect(tag).toContainText('1 kept here');
     const job = await sanna.job(jobId);

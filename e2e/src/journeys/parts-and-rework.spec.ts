@@ -181,6 +181,8 @@ test('rings change places before they are filed, then are filed by strokes that 
     await page.getByRole('checkbox', { name: /edges dressed/ }).check();
     await expect(done).toHaveText('3 done, measure');
     await done.click();
+    await dialog.fill('Why it was filed all the same', 'the other groove comes tomorrow');
+    await dialog.done('3 strokes taken');
     await expect(bench.inHand).toHaveAttribute('data-place', secondGap('5'));
     const filed = (await job()).parts.get(`${secondRing('5')}#1`)?.history.at(-1);
     expect(filed?.round).toEqual({ strokes: 3, tool: 'hand-cranked grinder', minutes: 4 });

@@ -264,6 +264,7 @@ test('a second ring that is smaller than the top one is filed until the relation
   await card.getByRole('button', { name: 'It is filed' }).click();
   const dialog = new Dialog(page);
   await dialog.fill('How', 'flat file, one end');
+  await dialog.fill('Why it was filed all the same', 'the customer waits for this one');
   await dialog.done('Filed and deburred');
   await bench.at(second);
   await bench.record('22/23');

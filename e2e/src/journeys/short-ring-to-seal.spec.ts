@@ -23,6 +23,10 @@ test('J-2041 from the short ring to the sealed, printed and verified record', as
     await page.getByRole('button', { name: 'It is filed' }).click();
     const dialog = new Dialog(page);
     await dialog.fill('How', '2 thou off one end');
+    // Others are not read yet: then somebody says why this one is filed now.
+    await expect(dialog.box).toContainText('All are read before the first is filed');
+    await expect(dialog.box.getByRole('button', { name: 'Filed and deburred' })).toBeDisabled();
+    await dialog.fill('Why it was filed all the same', 'the customer waits for this one');
     await dialog.done('Filed and deburred');
     await bench.expectState(at(3, 1, 'top'), 'spent');
     await bench.expectState(at(3, 1, 'skirt'), 'spent');

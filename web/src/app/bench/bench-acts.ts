@@ -30,7 +30,7 @@ import { askPartFacts } from '../ui/part-facts-ask';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import type { BenchPart } from './bench-place';
-import { againstFiling } from './filing-words';
+import { againstFiling, beforeFiling } from './filing-words';
 import { askHow } from './how-ask';
 import { stationsAsked } from './said-how';
 import type { SaidHow } from './said-how';
@@ -355,7 +355,10 @@ export class BenchActs {
   async rework({ part, words: [one] }: BenchPart, what: string): Promise<void> {
     const seen = this.hand.at.job();
     const talk = REWORK_TALK[`${part.kind} ${what}`];
-    const against = what === 'filed' && seen !== undefined ? againstFiling(seen, part.id) : [];
+    const against =
+      what === 'filed' && seen !== undefined
+        ? [...againstFiling(seen, part.id), ...beforeFiling(seen, part.kind)]
+        : [];
     await this.asker.ask({
       title: talk?.title ?? `The ${one} was ${what}`,
       lines: [
@@ -374,7 +377,7 @@ export class BenchActs {
               },
             ]),
         { key: 'how', label: talk?.how ?? 'How: with what, how much, by whom', kind: 'line' },
-        // Nothing that was measured asks for it: then somebody says why it was done.
+        // Something speaks against it: then somebody says why it was done.
         ...(against.length === 0
           ? []
           : [{ key: 'although', label: 'Why it was filed all the same', kind: 'line' as const }]),
@@ -387,7 +390,7 @@ export class BenchActs {
             part: part.id,
             basedOn: part.condition,
             what,
-            how: `${talk?.ways === undefined ? '' : `${way ?? ''}: `}${how ?? ''}${although === undefined ? '' : `; although it was in: ${although}`}`,
+            how: `${talk?.ways === undefined ? '' : `${way ?? ''}: `}${how ?? ''}${although === undefined ? '' : `; filed all the same: ${although}`}`,
           },
           seen,
         ),

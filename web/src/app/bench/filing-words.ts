@@ -16,6 +16,7 @@ import {
   revisionOfRow,
   sheetPlaces,
   showExact,
+  unreadBeforeFiling,
 } from '@oak-gate/core';
 import type {
   FilingAdvice,
@@ -152,6 +153,15 @@ export function againstFiling(job: JobState, part: string): readonly string[] {
     return ['No station of this ring is too small, and one is too large: filing makes that worse.'];
   const byUnit = tight.flatMap((status) => bySourcesUnit(job, status) ?? []);
   return byUnit.length === tight.length ? byUnit : [];
+}
+/** The first one is filed after all are read: which goes where, and whether a bank is odd, is seen of all of them. */
+export function beforeFiling(job: JobState, kind: string): readonly string[] {
+  const open = unreadBeforeFiling(job, kind).length;
+  return open === 0
+    ? []
+    : [
+        `${open} ${open === 1 ? 'place of this sort is' : 'places of this sort are'} not read yet. All are read before the first is filed: what fits elsewhere needs no file.`,
+      ];
 }
 const NEEDS_NO_FILE: readonly PlaceStatus['state'][] = ['in', 'serviceable'];
 

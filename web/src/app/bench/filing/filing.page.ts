@@ -35,7 +35,7 @@ import { Asker } from '../../ui/asker';
 import { FORM_IMPORTS } from '../../ui/form-imports';
 import { ProblemNote } from '../../ui/problem-note';
 import { UnitChoice } from '../../ui/unit-choice';
-import { againstFiling, bySourcesUnit } from '../filing-words';
+import { againstFiling, beforeFiling, bySourcesUnit } from '../filing-words';
 import { CutBand } from './cut-band';
 import { FilingChoice, FILING_TOOLS } from './filing-choice';
 import {
@@ -238,9 +238,13 @@ export class FilingPage {
       return place === undefined ? [] : (bySourcesUnit(job, placeStatus(job, place)) ?? []);
     });
     const sheet = this.characteristic()?.id ?? '';
-    return [...new Set([...againstFiling(job, line.ring.part.id), ...byUnit])].concat(
-      relationWarnings(job, line, sheet, this.unit()),
-    );
+    return [
+      ...new Set([
+        ...againstFiling(job, line.ring.part.id),
+        ...beforeFiling(job, line.ring.part.kind),
+        ...byUnit,
+      ]),
+    ].concat(relationWarnings(job, line, sheet, this.unit()));
   });
   protected readonly canFile = computed(() => {
     const kind = this.line()?.ring.next.kind;
@@ -353,7 +357,7 @@ export class FilingPage {
     const strokes = this.strokes();
     const draft = (although: string): JobDraft => ({
       ...{ type: 'reworkPart', part: part.id, what: 'filed', basedOn: part.condition },
-      how: `one end, towards the inside, edges dressed${although === '' ? '' : `; although it was in: ${although}`}`,
+      how: `one end, towards the inside, edges dressed${although === '' ? '' : `; filed all the same: ${although}`}`,
       round: { strokes, tool: this.choice.tool(), minutes: this.tookMinutes() },
     });
     const against = this.against();
@@ -368,7 +372,7 @@ export class FilingPage {
       return;
     }
     await this.asker.ask({
-      title: `${line.name}: filed although nothing asks for it`,
+      title: `${line.name}: filed all the same`,
       lines: against,
       fields: [{ key: 'although', label: 'Why it was filed all the same', kind: 'text' }],
       submit: `${strokes} strokes taken`,
