@@ -1,6 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { rmSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { unzipSync } from 'fflate';
+import { Attachments } from '../platform/attachments';
+import { picturesOf, zipRecord } from '../release/record-pictures';
+import { documentOf } from '../release/record-print';
 import { checkShop } from '../backup/check-shop';
 import { reading, Shop, SKIRT } from '../../test/shop';
 import type { Tablet } from '../../test/shop';
@@ -67,4 +71,56 @@ test('a photograph comes with its bytes: as a command alone it is not understood
   const command = { type: 'addPhotograph', finding: FINDING, file, caption: '' };
   const { status } = await ivo.post(`/api/jobs/${jobId}/commands`, { id: randomUUID(), command });
   expect(status).toBe(400);
+});
+
+test('a disk that is full while a photograph is stored refuses it in words, nothing speaks of it, and it is taken when there is room', async () => {
+  const full = Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' });
+  const keep = jest.spyOn(Attachments.prototype, 'keep').mockImplementationOnce(() => {
+    throw full;
+  });
+  const address = path();
+  const refused = await ivo.bytes(address, POINT);
+  expect([refused.status, refused.body]).toMatchObject([507, { code: 'DISK_FULL' }]);
+  expect((await ivo.job(jobId)).remarks).toEqual([]);
+  expect(existsSync(join(shop.folder, 'files')) ? readdirSync(join(shop.folder, 'files')) : []).toEqual([]);
+  expect([(await ivo.bytes(address, POINT)).status, (await ivo.job(jobId)).remarks.length]).toEqual([201, 1]);
+  keep.mockRestore();
+});
+test('the record goes out with its photographs: drawn in print, and as bytes under their digests', async () => {
+  const other = await (await new Shop().open()).furnish();
+  try {
+    const { jobId: whole, ivo: by } = await other.measured();
+    const of = (name: string): string =>
+      `/api/jobs/${whole}/photographs?${new URLSearchParams({
+        ...{ command: randomUUID(), finding: `place ${SKIRT}`, name, caption: 'the end of the ring' },
+      }).toString()}`;
+    expect((await by.bytes(of('ring.png'), POINT)).status).toBe(201);
+    // By its first bytes a picture, and damaged inside: a tablet draws it anew before it sends it, a script does not.
+    const torn = Buffer.concat([POINT.subarray(0, 40), Buffer.alloc(40)]);
+    expect((await by.bytes(of('torn.png'), torn)).status).toBe(201);
+    await (await other.as('perrin')).sign(whole, 'rings');
+    await (await other.as('ghislaine')).sign(whole, 'release');
+    const state = await by.job(whole);
+    const record = (await by.get(`/api/jobs/${whole}/record.json`)).body as never;
+    const pictures = picturesOf(state, new Attachments(`${other.folder}/files`));
+    expect([...pictures.values()].map(({ file }) => file.name)).toEqual(['ring.png', 'torn.png']);
+    const drawn = JSON.stringify(documentOf(state, record, pictures).content);
+    expect(drawn.split('"image":"data:image/png;base64,')).toHaveLength(3);
+    expect(JSON.stringify(documentOf(state, record).content)).not.toContain('data:image');
+    // One that cannot be drawn costs the pictures and not the print.
+    const pdf = await by.get(`/api/jobs/${whole}/record.pdf`);
+    expect([pdf.status, String(pdf.body).slice(0, 5)]).toEqual([200, '%PDF-']);
+    const zip = await zipRecord('record.json', record, pictures);
+    const files = unzipSync(zip);
+    const names = [...pictures.keys()].map((sha256) => `photographs/${sha256}.png`);
+    expect(Object.keys(files).sort()).toEqual(['record.json', ...names].sort());
+    expect(Buffer.from(files[names[0]!]!)).toEqual(POINT);
+    expect((await by.get(`/api/jobs/${whole}/record.zip`)).status).toBe(200);
+    // What is gone from the disk is named by the record, and the rest goes out.
+    rmSync(join(other.folder, 'files', [...pictures.keys()][0]!));
+    expect(picturesOf(state, new Attachments(`${other.folder}/files`)).size).toBe(1);
+    expect((await by.get(`/api/jobs/${whole}/record.pdf`)).status).toBe(200);
+  } finally {
+    await other.remove();
+  }
 });

@@ -36,6 +36,7 @@ const BY_HAND: Readonly<
   ringSideClearance: [12, 32, 24, 18, 15, 24],
   grooveWidth: [12, 24, 24, 18, 15, 24],
   grooveWear: [12, 24, 24, 18, 15, 24],
+  grooveTrial: [12, 24, 24, 18, 15, 24],
   boreDiameter: [16, 32, 60, 60, 18, 24], // stations for bores x two directions
   boreOutOfRound: [8, 16, 30, 30, 9, 12],
   boreTaper: [4, 8, 6, 6, 3, 4],

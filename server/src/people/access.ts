@@ -55,6 +55,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /jobs/:jobId/earlier': 'signedIn',
   'GET /jobs/:jobId/stream': 'signedIn',
   'GET /jobs/:jobId/record.json': 'signedIn',
+  'GET /jobs/:jobId/record.zip': 'signedIn',
   'GET /jobs/:jobId/record.pdf': 'signedIn',
   'GET /jobs/:jobId/sheets.csv': 'signedIn',
   'GET /jobs/:jobId/worksheet.pdf': 'signedIn',

@@ -13,15 +13,16 @@ import {
   refitLines,
 } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
-import type { JobState } from '@oak-gate/core';
+import type { AttachedFile, JobState } from '@oak-gate/core';
 import type { Content, TableCell } from 'pdfmake/interfaces';
+import type { Pictures } from './record-pictures';
 import { moment, small, table, title } from './print-parts';
 
 /** Since these rules the whole history is printed; what was sealed under older ones is printed as it was then. */
 const PRINTED_SINCE = 4;
 
 /** Who measured what, with what and when, and what was done to the parts: struck where it does not count, and never absent. */
-export function history(state: JobState): Content[] {
+export function history(state: JobState, pictures: Pictures): Content[] {
   if (state.rules < PRINTED_SINCE) return [];
   const [measured, worked] = [measuredLines(state), partLines(state)];
   return [
@@ -49,7 +50,7 @@ export function history(state: JobState): Content[] {
     ...asFound(state),
     ...lookedAt(state),
     ...planned(state),
-    ...added(state),
+    ...added(state, pictures),
   ];
 }
 /** How everything was found when the engine was taken apart: struck where it was said anew. */
@@ -191,8 +192,8 @@ function planned(state: JobState): Content[] {
     ),
   ];
 }
-/** What was added to findings; a photograph is named by its digest, under which it is kept. */
-function added(state: JobState): Content[] {
+/** What was added to findings; a photograph is drawn, and named by the digest under which it is kept. */
+function added(state: JobState, pictures: Pictures): Content[] {
   if (state.remarks.length === 0) return [];
   return [
     title('Notes, photographs and orders'),
@@ -202,12 +203,26 @@ function added(state: JobState): Content[] {
       state.remarks.map((each): TableCell[] => [
         findingName(state, each.finding),
         each.kind === 'photograph'
-          ? { stack: [addedWords(each), small(`SHA-256 ${each.file.sha256}`)] }
+          ? {
+              stack: [
+                addedWords(each),
+                ...pictureOf(pictures, each.file),
+                small(`SHA-256 ${each.file.sha256}`),
+              ],
+            }
           : addedWords(each),
         small(`${each.by.name}, ${moment(state, each.at)}`),
       ]),
     ),
   ];
+}
+/** What a print can draw; another kind of picture is named alone. */
+const DRAWN: readonly string[] = ['image/jpeg', 'image/png'];
+function pictureOf(pictures: Pictures, { sha256, mime }: AttachedFile): Content[] {
+  const bytes = pictures.get(sha256)?.bytes;
+  return bytes === undefined || !DRAWN.includes(mime)
+    ? []
+    : [{ image: `data:${mime};base64,${Buffer.from(bytes).toString('base64')}`, fit: [240, 150] }];
 }
 function rowOf(state: JobState, { where, figure, what, note, by, at, struck }: HistoryLine): TableCell[] {
   const line = struck === 0 ? {} : { decoration: 'lineThrough' as const };

@@ -17,6 +17,8 @@ import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
 import { history } from './print-history';
+import { NO_PICTURES } from './record-pictures';
+import type { Pictures } from './record-pictures';
 import { sets } from './print-set';
 import { day, digestWords, isInShopsWords, moment, small, SOFT, table, title } from './print-parts';
 
@@ -26,9 +28,21 @@ const CAUTION =
   'Oak Gate supports the work. This record does not replace the maker’s current manual, the local rules, or the licensed person who signs.';
 
 /** The record as a PDF; the same record gives the same pages. */
-export async function printRecord(state: JobState, record: RecordFile): Promise<Buffer> {
+export async function printRecord(
+  state: JobState,
+  record: RecordFile,
+  pictures: Pictures = NO_PICTURES,
+): Promise<Buffer> {
   printFonts();
-  const { content, footer, ...page } = documentOf(state, record);
+  try {
+    return await printed(documentOf(state, record, pictures));
+  } catch (error) {
+    // A picture whose inside is damaged cannot be drawn: the record is printed all the same, and names it by its digest.
+    if (pictures.size === 0) throw error;
+    return printed(documentOf(state, record));
+  }
+}
+async function printed({ content, footer, ...page }: TDocumentDefinitions): Promise<Buffer> {
   return pdfmake
     .createPdf({
       ...page,
@@ -38,7 +52,11 @@ export async function printRecord(state: JobState, record: RecordFile): Promise<
     .getBuffer();
 }
 
-export function documentOf(state: JobState, record: RecordFile): TDocumentDefinitions {
+export function documentOf(
+  state: JobState,
+  record: RecordFile,
+  pictures: Pictures = NO_PICTURES,
+): TDocumentDefinitions {
   const report = verifyRecord(record, checkSignature);
   const sealedAt = new Date(state.seal?.at ?? state.at);
   return {
@@ -73,7 +91,7 @@ export function documentOf(state: JobState, record: RecordFile): TDocumentDefini
       ...limits(state),
       ...instruments(state),
       ...decisions(state),
-      ...history(state),
+      ...history(state, pictures),
       ...signatures(state),
       ...supplements(state),
       ...seal(state, record, report),

@@ -9,6 +9,8 @@ import { ProblemError } from '../platform/problem-error';
 import { actorOf } from '../people';
 import { printSlips } from './print-slips';
 import { printTags } from './print-tags';
+import { Attachments } from '../platform/attachments';
+import { picturesOf, zipRecord } from './record-pictures';
 import { printRecord, printWorksheets } from './record-print';
 import { nanometres } from '@oak-gate/core';
 import { sheetTable } from './sheet-table';
@@ -21,17 +23,26 @@ const slipQuery = z.object({
   tool: z.string().max(120),
 });
 
-export function releaseRoutes({ ledger }: Services, jobs: Jobs): Router {
+export function releaseRoutes({ ledger, folder }: Services, jobs: Jobs): Router {
   const router = Router();
+  const attachments = new Attachments(`${folder}/files`);
   router.get('/:jobId/record.json', async (req, res) => {
     const record = await exportRecord(ledger, jobs, req.params.jobId);
     const state = await jobs.state(req.params.jobId);
     res.attachment(`${state.job.number}-${state.engine.serial}-record.json`).json(record);
   });
+  /** The same with its photographs, to be handed over as one file. */
+  router.get('/:jobId/record.zip', async (req, res) => {
+    const record = await exportRecord(ledger, jobs, req.params.jobId);
+    const state = await jobs.state(req.params.jobId);
+    const name = `${state.job.number}-${state.engine.serial}-record`;
+    const bytes = await zipRecord(`${name}.json`, record, picturesOf(state, attachments));
+    res.attachment(`${name}.zip`).type('application/zip').send(Buffer.from(bytes));
+  });
   router.get('/:jobId/record.pdf', async (req, res) => {
     const record = await exportRecord(ledger, jobs, req.params.jobId);
     const state = await jobs.state(req.params.jobId);
-    const pdf = await printRecord(state, record);
+    const pdf = await printRecord(state, record, picturesOf(state, attachments));
     res
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="${state.job.number}-record.pdf"`)
