@@ -97,7 +97,11 @@ const shots: readonly Shot[] = [
   },
   { name: 'gate', who: 'perrin-oduvale', path: `/jobs/${v8}/gate/rings` },
   { name: 'library', who: 'teo-lindqvale', path: '/library' },
-  { name: 'document', who: 'teo-lindqvale', path: '/library/SL-88%20rev%20B' },
+  {
+    name: 'inspection',
+    who: 'ivo-marrable',
+    path: `/jobs/${heavy}/inspect?slot=piston@cylinder:2`,
+  },
   {
     name: 'question',
     who: 'ivo-marrable',

@@ -10,6 +10,7 @@ import { Gate } from '../ui/gate';
 import { ProblemNote } from '../ui/problem-note';
 import { WhenPipe } from '../ui/when.pipe';
 
+const FIRST_NEEDS = 6;
 const LOOK_AGAIN_MS = 20_000;
 
 /** The jobs in the shop, what each waits for, and what needs somebody today. */
@@ -45,6 +46,12 @@ export class FloorPage {
       clearInterval(timer);
     });
   }
+  /** The first ones leave room for the jobs; the rest comes at a press. */
+  protected readonly all = signal(false);
+  protected readonly shown = computed(() => {
+    const needs = this.view()?.needs ?? [];
+    return this.all() ? needs : needs.slice(0, FIRST_NEEDS);
+  });
   protected readonly from = signal(0);
   protected turn(from: number): void {
     this.from.set(from);
