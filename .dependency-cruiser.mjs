@@ -38,7 +38,17 @@ const SERVER_TOPICS = [
   'catalogue',
   'backup',
 ];
-const WEB_TOPICS = ['people', 'floor', 'engines', 'instruments', 'library', 'job', 'bench', 'strip', 'inspection'];
+const WEB_TOPICS = [
+  'people',
+  'floor',
+  'engines',
+  'instruments',
+  'library',
+  'job',
+  'bench',
+  'strip',
+  'inspection',
+];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 export default {

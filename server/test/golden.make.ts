@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import {
+  aboutPart,
   basedOnNow,
   baseValue,
   currentPin,
@@ -20,7 +21,9 @@ import {
   placeAt,
   placeKey,
   placesOf,
+  refitParts,
   slotsOf,
+  toReplace,
 } from '@oak-gate/core';
 import type {
   Actor,
@@ -101,7 +104,13 @@ function folderWithRoute(): string {
     readFileSync(join(serverRoot, 'data/routes/ring-gaps.json'), 'utf8'),
   ) as Route & { readonly id: string };
   const gates = shipped.gates.map((gate) =>
-    gate.stage === 'rings' ? { ...gate, sheets: [...gate.sheets, ...SHEETS_OF_BORES] } : gate,
+    gate.stage === 'rings'
+      ? {
+          ...gate,
+          sheets: [...gate.sheets, ...SHEETS_OF_BORES],
+          conditions: [...gate.conditions, 'partsRefitted' as const],
+        }
+      : gate,
   );
   const strip = {
     ...{ stage: 'strip', label: 'Strip', conditions: ['gatesBefore', 'mapComplete'], sheets: [] },
@@ -357,6 +366,18 @@ test('the corpus of this format', async () => {
         },
         perrin,
       );
+  };
+  /** What ran in goes back as it was found, one said anew; what is used up is new. */
+  const refit = async (): Promise<void> => {
+    for (const { slot, expected, mapped } of refitParts(await state()))
+      await give({ type: 'sayRefit', slot, way: expected ?? mapped.ways[0]!, reason: '' });
+    const [one] = refitParts(await state());
+    await give({ type: 'sayRefit', slot: one!.slot, way: one!.said!.way, reason: 'looked again' }, sanna);
+    for (const { slot } of toReplace(await state()))
+      await give({
+        ...{ type: 'replacePart', ...(await basis(slot)), reason: 'used up' },
+        instead: { state: 'new', partNumber: 'CL-1', lot: null },
+      });
   };
   /** A face that was good and is not, one that was rejected with what is suspected, and crack tests: given up, and read. */
   const lookAtParts = async (): Promise<void> => {
@@ -785,6 +806,10 @@ test('the corpus of this format', async () => {
   await acceptNotes();
   await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
   await lookAtRest();
+  await refit();
+  await give({ type: 'raiseFinding', about: aboutPart('rod@cylinder:2#1'), text: 'a rattle by hand' });
+  const raised = (await state()).raised.at(-1)!.seq;
+  await give({ type: 'decideRaised', raised, reason: 'the bush was dry' }, perrin);
   await lookAtRest();
   await sign('rings', perrin);
   // A letter comes in while the gate is signed: adopted, and the gate reopened with it.

@@ -49,7 +49,13 @@ import {
   route,
   saidFacts,
 } from '../release/schemas';
-import { olderRemarkEventData, remarkCommands, remarkEventData } from '../release/remark-schemas';
+import {
+  olderRemarkEventData,
+  raisedCommands,
+  raisedEventData,
+  remarkCommands,
+  remarkEventData,
+} from '../release/remark-schemas';
 import { inspectionCommands, inspectionEventData } from '../inspection/schemas';
 import { stripCommands, stripEventData } from '../strip/schemas';
 import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
@@ -68,6 +74,7 @@ const jobEventData = {
   ...partEventData,
   ...findingEventData,
   ...remarkEventData,
+  ...raisedEventData,
   ...planEventData,
   ...stripEventData,
   ...inspectionEventData,
@@ -155,6 +162,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...benchCommands,
   ...findingCommands,
   ...remarkCommands,
+  ...raisedCommands,
   ...reworkCommands,
   ...planCommands,
   ...stripCommands,

@@ -1,7 +1,8 @@
 import { ORDER_SETTLED, ORDER_SORTS, PICTURE_WHEN } from '@oak-gate/core';
-import type { RemarkCommand, RemarkEventData } from '@oak-gate/core';
+import type { RaisedCommand, RaisedEventData, RemarkCommand, RemarkEventData } from '@oak-gate/core';
 import { isoDate, name, reason, text } from '../common/values';
 import * as z from 'zod';
+import { samePerson } from '../people/schemas';
 import { attachedFile } from '../library/schemas';
 
 const finding = text(2000);
@@ -41,3 +42,15 @@ export const photographQuery = z.object({
   caption: text(2000).default(''),
   when: z.exactOptional(z.enum(PICTURE_WHEN)),
 });
+
+const about = { about: text(2000), text: reason };
+const raised = { raised: z.int(), reason };
+/** What a person raises by hand, and what an inspector says of it. */
+export const raisedEventData = {
+  findingRaised: z.object(about),
+  raisedDecided: z.object({ ...raised, samePerson: samePerson.nullable() }),
+} satisfies { [T in keyof RaisedEventData]: z.ZodType<RaisedEventData[T]> };
+export const raisedCommands = [
+  z.strictObject({ type: z.literal('raiseFinding'), ...about }),
+  z.strictObject({ type: z.literal('decideRaised'), ...raised }),
+] as const satisfies readonly z.ZodType<RaisedCommand>[];

@@ -2,7 +2,7 @@ import { currentPin, openMatters, parsePlaceKey } from '@oak-gate/core';
 import type { JobState, Remark } from '@oak-gate/core';
 import { placeInJob, slotWords } from './place-words';
 import { faceInJob } from './inspection-words';
-import { findingWords } from './wait-words';
+import { aboutWords, findingWords } from './wait-words';
 
 const CAUSE_WORDS: Readonly<Record<string, string>> = {
   outOfLimits: 'out of limits',
@@ -18,6 +18,7 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   look: 'looked at',
   lookDue: 'to be looked at',
   order: 'something that was ordered',
+  raised: 'raised by hand',
 };
 
 const slotOfPart = (part: string): string => part.slice(0, part.lastIndexOf('#'));
@@ -72,3 +73,16 @@ function settledWords(settled: (Remark & { readonly kind: 'order' })['settled'])
     own === 0 ? '' : `, on ${own} ${own === 1 ? 'reading or look' : 'readings and looks'} of our own`;
   return `${came}; ${received.accepted ? 'received' : 'sent back'} by ${received.by}${rests}: ${received.check}`;
 }
+
+/** What was raised by hand, and what was decided of it. */
+export const raisedLines = (
+  state: JobState,
+): readonly { readonly what: string; readonly decided: string; readonly by: string; readonly at: string }[] =>
+  state.raised.map(({ about, text, decided, by, at }) => ({
+    what: `${aboutWords(state, about)}: ${text}`,
+    decided:
+      decided === undefined
+        ? 'not decided'
+        : `${decided.reason} (${decided.by}${decided.samePerson === null ? '' : `, same person, ${decided.samePerson.hoursLater} h later`})`,
+    ...{ by: by.name, at },
+  }));

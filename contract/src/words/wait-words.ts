@@ -107,6 +107,8 @@ export function findingWords(state: JobState, finding: Finding): string {
       return ruleWords(state, finding.rule);
     case 'asFound':
       return mapDoubtWords(state, finding.doubt);
+    case 'raised':
+      return `${aboutWords(state, finding.raised.about)}: ${finding.raised.text}`;
     case 'order': {
       const { what, expectedOn } = finding.order;
       return finding.stand === 'awaited'
@@ -319,4 +321,22 @@ export function taskWords(state: JobState, task: Task): string {
         ? 'measure both stations'
         : `measure all ${stations.length} stations`;
   return `${where}: file ${showExact(plan.remove, unit)} ${unitWord(unit)}, ${count}`;
+}
+
+/** What is called by `place KEY`, `part ID`, `slot SLOT` or `face PART/FACE`. */
+export function aboutWords(state: JobState, about: string): string {
+  const [what = '', key = ''] = about.split(' ');
+  const slotOf = (part: string): string => state.parts.get(part)?.slot ?? part.replace(/#\d+$/u, '');
+  switch (what) {
+    case 'place':
+      return placeInJob(currentPin(state), key);
+    case 'part':
+      return slotIn(state, slotOf(key));
+    case 'face': {
+      const [part = '', item = ''] = key.split('/');
+      return faceInJob(state, slotOf(part.replaceAll('|', '/')), item);
+    }
+    default:
+      return slotIn(state, key);
+  }
 }

@@ -1,5 +1,7 @@
 import type { PartKind, PartKindRule } from './characteristic';
-import type { FaceRule } from './faces';
+import type { FaceRule } from './face-rule';
+import { JOURNAL_KINDS } from './journal-kinds';
+import type { JournalKind } from './journal-kinds';
 import type { Groove } from './groove';
 import { minus, ZERO } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
@@ -64,8 +66,8 @@ export interface Head {
   readonly label: string;
   readonly cylinders: readonly string[];
 }
-export const JOURNAL_KINDS = ['main', 'crankpin', 'camshaft'] as const;
-export type JournalKind = (typeof JOURNAL_KINDS)[number];
+export { JOURNAL_KINDS };
+export type { JournalKind };
 export interface Journal {
   readonly id: string;
   readonly label: string;

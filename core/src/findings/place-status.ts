@@ -44,6 +44,10 @@ export interface PlaceStatus {
 }
 export type StatusSlice = PlacesState & PinState & FindingsState & PartsState & ToldBy & LookedTwice;
 
+/** Since these rules a size that is out of its limits is asked about, also where its place was put off for later. */
+const OUT_IS_ASKED_SINCE = 12;
+const isOut = (reading: RecordedReading | undefined): boolean =>
+  reading?.verdict.verdict === 'tight' || reading?.verdict.verdict === 'loose';
 /** By which rules a story is told: a sealed one by those of its day, so that what was printed then is printed for ever. */
 export interface ToldBy {
   readonly rules: number;
@@ -131,7 +135,11 @@ function workOut(
   }
   if (record.contested.length > 0) return is('contested', false, record.readings.at(-1));
   if (reportsAt(state, place).length > 0) return is('unsettled', false, reading);
-  if (record.deferred !== undefined && reading?.verdict.acceptable !== true) {
+  if (
+    record.deferred !== undefined &&
+    reading?.verdict.acceptable !== true &&
+    !(state.rules >= OUT_IS_ASKED_SINCE && isOut(reading))
+  ) {
     return is('deferred', false, reading, record.deferred.reason);
   }
   if (reading !== undefined) {

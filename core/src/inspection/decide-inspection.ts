@@ -6,6 +6,7 @@ import type { Approval } from '../findings/decisions';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor } from '../kernel/actor';
 import type { Problem } from '../kernel/problem-data';
+import { minutesBetween } from '../kernel/instant';
 import { refuse } from '../kernel/refuse';
 import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
@@ -146,11 +147,9 @@ export function rejecters(entry: LookEntry): readonly string[] {
 
 const openTest = ({ crackTests }: InspectionSlice, seq: number): CrackTest | undefined =>
   crackTests.find((each) => each.seq === seq && each.read === undefined && each.dropped === undefined);
-/** A tablet's clock may run a little fast. */
-const CLOCKS_APART = 2 * 60_000;
-const MINUTE = 60_000;
-const isAhead = (said: string, at: string): boolean => Date.parse(said) > Date.parse(at) + CLOCKS_APART;
-const minutesBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / MINUTE;
+/** A tablet's clock may run so many minutes fast. */
+const CLOCKS_APART = 2;
+const isAhead = (said: string, at: string): boolean => minutesBetween(at, said) > CLOCKS_APART;
 
 function beginTest(state: Slice, command: Say<'beginTest'>, at: string): Decided {
   const { type: _, slots, ...said } = command;

@@ -8,7 +8,7 @@ import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { Route } from '../route/route';
 import type { StripState } from '../strip/as-found';
-import type { FaceRule } from '../engines/faces';
+import type { FaceRule } from '../engines/face-rule';
 import { FOLLOW_UPS } from './follow-ups';
 import type { Cause } from './follow-ups';
 import { lookKey } from './inspection';
@@ -98,8 +98,8 @@ function faceOf(state: InspectionSlice, part: Part | undefined, asked: Asked | L
 }
 function standOf(part: Part | undefined, rule: FaceRule | null, entry: LookEntry | undefined): FaceStand {
   if (entry === undefined) return 'open';
-  if (part !== undefined && entry.part === part.id && wasChanged(part, entry.condition, rule?.aspects))
-    return 'again';
+  const isOf = part?.id === entry.part;
+  if (part !== undefined && isOf && wasChanged(part, entry.condition, rule?.aspects)) return 'again';
   // What is not clean is cleaned and looked at again: it is no verdict on the part.
   return entry.found === 'rejected' && rule?.sort === 'clean' ? 'again' : entry.found;
 }

@@ -62,25 +62,23 @@ function inspection(model = SMALL): Story {
 }
 const P1 = 'piston@cylinder:1';
 const P2 = 'piston@cylinder:2';
-const look = (slot: string, item: string, found: Found = 'good', more: object = {}): JobDraft =>
-  ({
-    ...{ type: 'sayLooked', slot, item, found, reason: '', remark: '', cause: null },
-    defects: found === 'rejected' ? [{ kind: 'scoring', where: 'thrust side', size: '' }] : [],
-    ...more,
-  }) as JobDraft;
-const test_ = (slots: readonly string[], startedAt: string, more: object = {}): JobDraft =>
-  ({
-    ...{
-      type: 'beginTest',
-      slots,
-      method: 'penetrant',
-      area: 'crown',
-      batch: 'PT-1',
-      batchUntil: '2026-12-31',
-    },
-    ...{ qualification: 'level 2', qualifiedUntil: '2026-12-31', dwell: 10, development: 5, startedAt },
-    ...more,
-  }) as JobDraft;
+const look = (slot: string, item: string, found: Found = 'good', more: object = {}): JobDraft => ({
+  ...{ type: 'sayLooked', slot, item, found, reason: '', remark: '', cause: null },
+  defects: found === 'rejected' ? [{ kind: 'scoring', where: 'thrust side', size: '' }] : [],
+  ...more,
+});
+const test_ = (slots: readonly string[], startedAt: string, more: object = {}): JobDraft => ({
+  ...{
+    type: 'beginTest',
+    slots,
+    method: 'penetrant',
+    area: 'crown',
+    batch: 'PT-1',
+    batchUntil: '2026-12-31',
+  },
+  ...{ qualification: 'level 2', qualifiedUntil: '2026-12-31', dwell: 10, development: 5, startedAt },
+  ...more,
+});
 const minutes = (from: string, n: number): string => new Date(Date.parse(from) + n * 60_000).toISOString();
 const stand = (story: Story, slot: string, item: string): FaceStand | undefined =>
   askedFace(story.job, slot, item)?.stand;

@@ -3,7 +3,7 @@ import { KeptMap } from '../kernel/kept-map';
 import type { SamePerson } from '../people/second-person';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
-import type { Defect } from '../engines/faces';
+import type { Defect } from '../engines/face-rule';
 import type { Cause } from './follow-ups';
 import type { Approval } from '../findings/decisions';
 

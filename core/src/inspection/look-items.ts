@@ -5,7 +5,7 @@ import type { PartKind } from '../engines/characteristic';
 import { onceFor } from '../kernel/once-for';
 import { isMapped, mapSlots } from '../strip/map-slots';
 import { facesOf } from '../engines/faces';
-import type { FaceRule } from '../engines/faces';
+import type { FaceRule } from '../engines/face-rule';
 
 /** One thing to look at on the part in one slot. */
 export interface LookItem {

@@ -99,6 +99,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'noteFinding':
     case 'addPhotograph':
     case 'placeOrder':
+    case 'raiseFinding':
+    case 'decideRaised':
     case 'settleOrder':
     case 'receiveOrder':
     case 'addSupplement':

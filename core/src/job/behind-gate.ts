@@ -56,6 +56,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'noteFinding':
     case 'addPhotograph':
     case 'placeOrder':
+    case 'raiseFinding':
+    case 'decideRaised':
     case 'settleOrder':
     case 'receiveOrder':
       return false;

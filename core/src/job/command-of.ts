@@ -249,6 +249,12 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'placeOrder', ...first.data });
     case 'orderSettled':
       return told({ type: 'settleOrder', ...first.data });
+    case 'findingRaised':
+      return told({ type: 'raiseFinding', ...first.data });
+    case 'raisedDecided': {
+      const { raised, reason } = first.data;
+      return told({ type: 'decideRaised', raised, reason });
+    }
     case 'orderReceived': {
       const { evidence: _, ...said } = first.data;
       return told({ type: 'receiveOrder', ...said });

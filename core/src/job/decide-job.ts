@@ -7,7 +7,8 @@ import { ok } from '../kernel/result';
 import type { Result } from '../kernel/result';
 import { decideGates } from '../release/decide-gates';
 import { signatureOf } from '../release/gates';
-import { decideRemarks } from '../release/remarks';
+import { decideRaised } from '../release/decide-raised';
+import { decideRemarks } from '../release/decide-remarks';
 import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
 import { decidePlan } from '../rework/decide-plan';
@@ -108,6 +109,9 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'settleOrder':
     case 'receiveOrder':
       return decideRemarks(state, command, by);
+    case 'raiseFinding':
+    case 'decideRaised':
+      return decideRaised(state, command, by, at);
     case 'signGate':
     case 'reopenGate':
     case 'addSupplement':

@@ -7,6 +7,7 @@ import type { Envelope } from '../record/envelope';
 import { evolveBy, understandEntry } from '../record/event-table';
 import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
+import { NOTHING_RAISED } from '../release/raised';
 import { NO_REMARKS } from '../release/remarks';
 import { NO_PLANS } from '../rework/plans';
 import { NOTHING_LOOKED_AT } from '../inspection/inspection';
@@ -40,6 +41,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NO_PLACES,
       ...NOTHING_DECIDED,
       ...NO_REMARKS,
+      ...NOTHING_RAISED,
       ...NO_PLANS,
       ...NOTHING_STRIPPED,
       ...NOTHING_LOOKED_AT,

@@ -6,7 +6,8 @@ import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
 import type { InspectionCommand } from '../inspection/decide-inspection';
 import type { StripCommand } from '../strip/decide-strip';
-import type { RemarkCommand } from '../release/remarks';
+import type { RaisedCommand } from '../release/decide-raised';
+import type { RemarkCommand } from '../release/decide-remarks';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import type { SecondPersonPolicy } from '../people/second-person';
 import type { Route } from '../route/route';
@@ -69,6 +70,7 @@ export type JobCommand =
   | StripCommand
   | InspectionCommand
   | RemarkCommand
+  | RaisedCommand
   | GateCommand;
 export type JobCommandType = JobCommand['type'];
 

@@ -11,6 +11,7 @@ import { ZONE_BEFORE } from '../people/zone';
 import { ARRIVAL_EVENTS, restatedOfParts } from '../release/arrival';
 import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
+import { RAISED_EVENTS } from '../release/raised';
 import { REMARK_EVENTS } from '../release/remarks';
 import { PLAN_EVENTS } from '../rework/plans';
 import { INSPECTION_EVENTS } from '../inspection/inspection';
@@ -26,8 +27,8 @@ import type { JobState } from './job-state';
  * 7: what is known of a part is said of the very part, and what it changes beside it is judged again.
  * 6: what limits depend on is asked of the place and its part; a verdict says the uncertainty that it was judged with.
  * 11: what is done to a part spends what depended on what it changed; parts are moved; what lies beside may change with it.
- * 12: what was ordered holds its gates until it is received by own evidence; a ring is filed before the others are read with a
- * reason.
+ * 12: what was ordered holds its gates until it is received by own evidence; a size that is out is asked
+ * about, also where its place was put off.
  * 9: how long something may serve is decided and judged.
  * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
@@ -118,6 +119,7 @@ export const JOB_EVENTS = {
   ),
   ...FINDING_EVENTS,
   ...REMARK_EVENTS,
+  ...RAISED_EVENTS,
   ...PLAN_EVENTS,
   ...STRIP_EVENTS,
   ...INSPECTION_EVENTS,

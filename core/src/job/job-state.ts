@@ -8,6 +8,7 @@ import type { GatesState } from '../release/gates';
 import type { RemarksState } from '../release/remarks';
 import type { PlansState } from '../rework/plans';
 import type { StripState } from '../strip/as-found';
+import type { RaisedState } from '../release/raised';
 import type { InspectionState } from '../inspection/inspection';
 
 /** A job as its story tells it: every topic's slice, and where the story stands. */
@@ -22,6 +23,7 @@ export interface JobState
     PlansState,
     StripState,
     InspectionState,
+    RaisedState,
     InspectionState,
     GatesState {
   readonly id: string;

@@ -19,6 +19,8 @@ import { facesOpen, lookDoubts } from '../inspection/inspection-stand';
 import type { LookDoubt } from '../inspection/inspection-stand';
 import { isForSheets, openOrders } from './orders';
 import type { OrderRemark } from './orders';
+import { openRaised } from './raised';
+import type { Raised, RaisedState } from './raised';
 import type { RemarksState } from './remarks';
 import { signatureOf } from './gates';
 import type { GatesState } from './gates';
@@ -80,6 +82,8 @@ export type Finding = {
   | { readonly kind: 'asFound'; readonly doubt: MapDoubt }
   /** Rejected by eye or by a crack test, or not looked at. */
   | { readonly kind: 'inspection'; readonly doubt: LookDoubt }
+  /** Seen by somebody, and by no rule. */
+  | { readonly kind: 'raised'; readonly raised: Raised }
   /** Something that is not here yet, or came and was not measured here. */
   | { readonly kind: 'order'; readonly order: OrderRemark; readonly stand: 'awaited' | 'toReceive' }
   /** Of a part that came or was changed after the inspection was signed: what is still to be looked at. */
@@ -115,6 +119,7 @@ export type MattersSlice = StatusSlice &
   InspectionState &
   GatesState &
   RemarksState &
+  RaisedState &
   PartsState & {
     readonly rules: number;
     readonly route: Route;
@@ -184,6 +189,10 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     ...inspectionFindings(state),
     ...inspectionDue(state),
     ...orderFindings(state, sheets),
+    ...openRaised(state, sheets).map((raised): Finding => ({
+      ...{ id: `raised ${raised.seq}`, kind: 'raised', raised, decidedBy: INSPECTORS },
+      notBy: [raised.by.id],
+    })),
     ...reportFindings(state, statuses, sheets),
   ];
   const decidedElsewhere = new Set(

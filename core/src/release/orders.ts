@@ -55,7 +55,7 @@ export function evidenceSince(state: Slice, order: OrderRemark): readonly number
   const readings = parts.flatMap((part) =>
     (state.measuredAt.get(part) ?? []).flatMap((key) => {
       const reading = currentReading(placeAt(state, key));
-      return reading !== undefined && reading.parts.some(({ id }) => id === part) ? [reading.seq] : [];
+      return reading?.parts.some(({ id }) => id === part) === true ? [reading.seq] : [];
     }),
   );
   const looks = state.looks

@@ -199,8 +199,13 @@ function stripAndRefit(): Story {
   };
   return whole(story.arrive()).sign('strip', IVO);
 }
-const refit = (slot: string, way: Way, more: object = {}): JobDraft =>
-  ({ type: 'sayRefit', slot, way, reason: '', ...more }) as JobDraft;
+const refit = (slot: string, way: Way, more: object = {}): JobDraft => ({
+  type: 'sayRefit',
+  slot,
+  way,
+  reason: '',
+  ...more,
+});
 const renew = (story: Story): Story => {
   for (const { slot } of toReplace(story.job)) {
     const part = story.job.slots.get(slot) ?? '';
@@ -251,7 +256,7 @@ test('the other way round is a finding, until it is turned or an inspector who d
   story.do(refit(rod, found!, { reason: 'turned' }), SANNA);
   expect(mapDoubts(story.job)).toEqual([]);
   story.do(refit(rod, other, { reason: 'turned back' }));
-  story.do({ ...keep, finding: mapDoubts(story.job)[0]!.id } as JobDraft, PERRIN);
+  story.do({ ...keep, finding: mapDoubts(story.job)[0]!.id }, PERRIN);
   expect(mapDoubts(story.job)).toEqual([]);
   expect(remarks(story)).toEqual([]);
 });

@@ -190,7 +190,7 @@ export const asksRefit = ({ route }: Pick<Slice, 'route'>): boolean =>
 function refitOf(state: Slice, { part: id }: AsFoundEntry): RefitEntry | undefined {
   const part = id === null ? undefined : state.parts.get(id);
   const said = id === null ? undefined : state.refitted.get(id);
-  if (part === undefined || said === undefined || part.slot !== said.slot) return undefined;
+  if (said === undefined || part?.slot !== said.slot) return undefined;
   const put = part.history.findLast(({ what }) => what === 'moved' || what === 'removed');
   return put !== undefined && put.seq > said.seq ? undefined : said;
 }

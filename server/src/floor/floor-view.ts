@@ -224,7 +224,7 @@ function pageOf({ route }: JobState, finding: Finding): string | undefined {
   if (kind === 'asFound')
     return route.gates.find(({ conditions }) => conditions.includes('findingsDecided'))?.stage;
   // Where it is received: among the open matters.
-  if (kind === 'order') return 'questions';
+  if (kind === 'order' || kind === 'raised') return 'questions';
   if (kind === 'inspection' || kind === 'inspectionDue')
     return route.gates.find(({ conditions }) => conditions.includes('partsInspected'))?.stage;
   const place = 'place' in finding ? finding.place : finding.places[0];

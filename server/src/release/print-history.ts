@@ -10,6 +10,7 @@ import {
   oddLines,
   partLines,
   planLines,
+  raisedLines,
   refitLines,
 } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
@@ -50,6 +51,7 @@ export function history(state: JobState, pictures: Pictures): Content[] {
     ...asFound(state),
     ...lookedAt(state),
     ...planned(state),
+    ...raised(state),
     ...added(state, pictures),
   ];
 }
@@ -188,6 +190,23 @@ function planned(state: JobState): Content[] {
         what,
         became,
         small(`${plan.by.name}, ${moment(state, plan.at)}`),
+      ]),
+    ),
+  ];
+}
+/** What somebody saw and no rule did. */
+function raised(state: JobState): Content[] {
+  const lines = raisedLines(state);
+  if (lines.length === 0) return [];
+  return [
+    title('Raised by hand'),
+    table(
+      [260, '*', 'auto'],
+      ['What', 'Decided', 'Raised by'],
+      lines.map((each): TableCell[] => [
+        each.what,
+        each.decided,
+        small(`${each.by}, ${moment(state, each.at)}`),
       ]),
     ),
   ];

@@ -30,6 +30,7 @@ import { askPartFacts } from '../ui/part-facts-ask';
 import { settleAsk } from '../ui/settle-ask';
 import { BenchHand } from './bench-hand';
 import type { BenchPart } from './bench-place';
+import { raiseAsk } from '../ui/raise-ask';
 import { againstFiling, beforeFiling } from './filing-words';
 import { askHow } from './how-ask';
 import { stationsAsked } from './said-how';
@@ -134,6 +135,7 @@ export class BenchActs {
       ...when(this.standsUnderHead(), 'Shims for the liners', () => void this.toShims()),
       ...when(outside && !status.conceded, 'What each answer would mean', () => void this.toQuestion(key)),
       ...when(true, 'Photographs of this place…', () => this.pictures()),
+      ...when(true, 'Raise a question…', () => void this.raise()),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
       ...when(this.hand.instrument() !== undefined, 'Another gauge…', () => void this.otherGauge()),
@@ -321,6 +323,15 @@ export class BenchActs {
       job === undefined ? undefined : questionsOf(job).find(({ places }) => places.includes(place));
     if (job !== undefined && asked !== undefined)
       await this.router.navigate(['/jobs', job.id, 'questions'], { queryParams: { question: asked.id } });
+  }
+  /** What no rule sees: somebody says it of the place in hand, and an inspector decides. */
+  async raise(): Promise<void> {
+    const job = this.hand.at.job();
+    const place = this.hand.at.key();
+    if (job === undefined || place === undefined || job.seal !== undefined) return;
+    await this.asker.ask(
+      raiseAsk(placeInJob(currentPin(job), place), aboutPlace(place), (draft) => this.done(draft, job)),
+    );
   }
   private pictures(): void {
     const job = this.hand.at.job();

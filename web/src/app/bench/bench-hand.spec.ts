@@ -330,6 +330,7 @@ describe('keys', () => {
       draw: () => 0,
       sayHow: () => calls.push('sayHow'),
       hideLimits: () => calls.push('hideLimits'),
+      raise: () => calls.push('raise'),
       lookAtSet: () => calls.push('lookAtSet'),
       turnRoute: () => calls.push('turnRoute'),
     });

@@ -13,6 +13,7 @@ interface Bench {
   readonly draw: () => void;
   readonly lookAtSet: () => void;
   readonly hideLimits: () => void;
+  readonly raise: () => void;
 }
 const ARROWS: Readonly<Record<string, Move>> = {
   ArrowUp: 'up',
@@ -21,7 +22,7 @@ const ARROWS: Readonly<Record<string, Move>> = {
   ArrowRight: 'right',
 };
 /** Letters that no unit of the notation uses: they can be commands while something is typed. */
-const COMMANDS = 'gxyrafplnsdbv';
+const COMMANDS = 'gxyrafplnsdbvq';
 
 /** A key on the bench. Digits typed anywhere land in the entry bar; letters are read by what they say, not where they lie. */
 export function benchKeys(event: KeyboardEvent, bench: Bench): void {
@@ -107,7 +108,7 @@ const isAnswerKey = (hand: BenchHand): boolean =>
 /** Does what a letter says; false where it says nothing now, so that it can be typed. */
 function command(
   letter: string,
-  { hand, fit, pad, lookUp, turnRoute, draw, lookAtSet, hideLimits }: Bench,
+  { hand, fit, pad, lookUp, turnRoute, draw, lookAtSet, hideLimits, raise }: Bench,
 ): boolean {
   // What is counted is named by a word.
   if (hand.kind() === 'life' && hand.text() !== '') return false;
@@ -161,6 +162,10 @@ function command(
     case 'b':
       if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
       hideLimits();
+      return true;
+    case 'q':
+      if (hand.kind() === 'yesNo' && hand.text() !== '') return false;
+      raise();
       return true;
     case 'p':
       pad();

@@ -226,6 +226,7 @@ export class BenchPage {
         draw: () => {
           this.drawing.update((now) => !now);
         },
+        raise: () => void this.acts.raise(),
         hideLimits: () => {
           this.blind.turnLimits();
         },

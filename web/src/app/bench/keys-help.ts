@@ -25,6 +25,7 @@ const KEYS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'F', does: 'fit rings where none is fitted' },
   { keys: 'L', does: 'look up what governs here: every document on one axis' },
   { keys: 'B', does: 'measure without seeing limit and verdict until Enter, and back' },
+  { keys: 'Q', does: 'raise a question about this place: an inspector who did not raise it decides' },
   { keys: 'P', does: 'number pad: off, right hand, left hand' },
   { keys: 'Esc', does: 'clear what is typed' },
 ];

@@ -82,6 +82,7 @@ const press = (hand: BenchHand, key: string, more: KeyboardEventInit = {}): void
     draw: () => undefined,
     sayHow: nothing,
     hideLimits: () => undefined,
+    raise: () => undefined,
     lookAtSet: () => undefined,
     turnRoute: () => {
       TestBed.inject(RouteChoice).turn();

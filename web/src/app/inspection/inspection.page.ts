@@ -23,6 +23,7 @@ import { FORM_IMPORTS } from '../ui/form-imports';
 import { Mark } from '../ui/mark';
 import { Pictures } from '../ui/pictures';
 import { ProblemNote } from '../ui/problem-note';
+import { raiseAsk } from '../ui/raise-ask';
 import { WhenPipe } from '../ui/when.pipe';
 import { CrackTests } from './crack-tests';
 import { DefectGlyph } from './defect-glyph';
@@ -311,6 +312,13 @@ export class InspectionPage {
     });
   }
 
+  protected async raise(): Promise<void> {
+    const [job, part, about] = [this.job(), this.part(), this.about()];
+    if (job === undefined || part === undefined || about === undefined) return;
+    const name = `${part.name}, ${this.here()?.name ?? ''}`;
+    await this.asker.ask(raiseAsk(name, about, (draft) => this.desk.ask(draft, undefined, job)));
+  }
+
   @HostListener('document:keydown', ['$event'])
   protected keyDown(event: KeyboardEvent): void {
     const field = event.target as HTMLElement;
@@ -321,6 +329,7 @@ export class InspectionPage {
     else if (event.key.toLowerCase() === 'g') void this.good();
     else if (event.key.toLowerCase() === 'r') void this.rejected();
     else if (event.key.toLowerCase() === 'n') void this.notLooked();
+    else if (event.key.toLowerCase() === 'q') void this.raise();
     else if (event.key === 'ArrowDown') this.step(1);
     else if (event.key === 'ArrowUp') this.step(-1);
     else return;

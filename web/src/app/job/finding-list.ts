@@ -269,6 +269,16 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
           send({ type: 'decideOdd', finding: finding.id, keep: keep === 'yes', reason }),
       };
     }
+    case 'raised':
+      return {
+        title,
+        lines: [
+          `${finding.raised.by.name} raised it. What was done about it, or why nothing is, stands in the record.`,
+        ],
+        fields: [{ key: 'reason', label: 'What becomes of it', kind: 'text' }],
+        submit: 'Decide so',
+        act: ({ reason = '' }) => send({ type: 'decideRaised', raised: finding.raised.seq, reason }),
+      };
     case 'order':
       return orderNextAsk(finding.order, send);
     case 'inspection': {
