@@ -162,6 +162,7 @@ export * from './release/moved-documents';
 export * from './release/pin-context';
 export * from './release/arrival';
 export * from './release/questions';
+export * from './release/minutes';
 export * from './release/open-matters';
 export * from './release/findings-at';
 export * from './release/remarks';

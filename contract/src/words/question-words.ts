@@ -1,4 +1,4 @@
-import { currentPin, currentReading, isSize, placeAt, placeStatus, placeOf } from '@oak-gate/core';
+import { currentPin, currentReading, isSize, minutesOf, placeAt, placeStatus, placeOf } from '@oak-gate/core';
 import type {
   JobState,
   LengthUnit,
@@ -64,9 +64,11 @@ export function answerWords(state: JobState, answer: PossibleAnswer, unit: Lengt
     answer.spends.length === 0
       ? ''
       : `${answer.spends.length} ${answer.spends.length === 1 ? 'reading is' : 'readings are'} taken again.`;
+  const minutes = minutesOf(answer);
+  const takes = minutes === undefined ? '' : `About ${minutes} min.`;
   const said = (title: string, means: string): AnswerSaid => ({
     title,
-    means: [means, again].filter((each) => each !== '').join(' '),
+    means: [means, again, takes].filter((each) => each !== '').join(' '),
     who: whoWords(answer),
   });
   switch (answer.kind) {
@@ -127,4 +129,15 @@ export function predictedWhere(state: JobState, { place }: PredictedSize): strin
   if (found === undefined || layout === undefined) return place;
   const { cylinder, shortStation } = placeWords(layout, found);
   return [cylinder, shortStation].filter((each) => each !== '').join(', ');
+}
+
+/** "cyl 2": by what a question is told from those that are alike. */
+export function questionWhere(state: JobState, { places, findings }: OpenQuestion): string {
+  const layout = currentPin(state)?.model.layout;
+  const place = placeOf(state, places[0] ?? '');
+  if (layout !== undefined && place !== undefined)
+    return placeWords(layout, place).cylinder || placeWords(layout, place).whole;
+  const [finding] = findings;
+  const slot = finding?.kind === 'inspection' || finding?.kind === 'asFound' ? finding.doubt.slot : undefined;
+  return layout === undefined || slot === undefined ? '' : slotWords(layout, slot);
 }

@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { openMatters, planStand, questionsOf, showExact, nanometres, tellAgain } from '../index';
+import {
+  alikeTo,
+  answerLike,
+  openMatters,
+  planStand,
+  questionsOf,
+  showExact,
+  nanometres,
+  tellAgain,
+} from '../index';
 import type { JobDraft, PossibleAnswer } from '../index';
 import { IVO, PERRIN, SANNA } from '../../test/fixtures';
 import { allGaps, gapAt, GAPS, STARBOARD, takeBore, takeGap, twoBanks } from '../../test/two-banks';
@@ -115,4 +124,21 @@ test('whatever is measured and done, each size that is out is asked about once, 
     }),
     { numRuns: 15 },
   );
+});
+
+test('what asks the same of another cylinder is told, and answered with it; a concession never is', () => {
+  const story = gauged(allGaps(twoBanks(), { ...GAPS, '1': '15/16', '3': '14/15', '2': '23/24' }));
+  const of = (cylinder: string, kind: string) =>
+    question(story, cylinder)?.answers.find((each) => each.kind === kind);
+  const alike = (cylinder: string, kind: string) =>
+    alikeTo(story.job, question(story, cylinder)!, of(cylinder, kind)!).flatMap(({ places }) => places);
+  expect(alike('1', 'file').sort()).toEqual(['3', '5', '7'].map(gapAt));
+  expect(alike('3', 'file').sort()).toEqual(['1', '5', '7'].map(gapAt));
+  for (const kind of ['concession', 'anotherPart', 'lookAgain', 'waitForPart'])
+    expect([kind, alike('1', kind)]).toEqual([kind, []]);
+  // Each means its own.
+  const [one, three] = [of('1', 'file'), answerLike(question(story, '3')!, of('1', 'file')!)];
+  expect(three?.cut).toBeGreaterThan(one?.cut ?? 0);
+  // One that is too loose is another matter.
+  expect(alikeTo(story.job, question(story, '2')!, question(story, '2')!.answers[0]!)).toEqual([]);
 });

@@ -11,10 +11,10 @@ import {
 import type { RecordedReading } from '../bench/places';
 import type { Characteristic, PartKind } from '../engines/characteristic';
 import type { Layout } from '../engines/layout';
-import { partIn } from '../engines/parts';
+import { kindOfSlot, partIn } from '../engines/parts';
 import type { Part, PartRef } from '../engines/parts';
 import { partKindRule, USUAL_KINDS } from '../engines/part-kinds';
-import { placeKey } from '../engines/place';
+import { fitKey, placeKey } from '../engines/place';
 import type { Place, PlaceKey } from '../engines/place';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
@@ -22,6 +22,7 @@ import type { Role } from '../kernel/actor';
 import { onceFor } from '../kernel/once-for';
 import { acceptRange } from '../library/limit';
 import { currentPin, limitInForce } from '../library/limit-in-force';
+import { placeStatus } from '../findings/place-status';
 import { filingAdvice } from '../rework/filing-plan';
 import { ringSets } from '../rework/ring-swap';
 import type { PlannedWork, PlansState } from '../rework/plans';
@@ -190,6 +191,48 @@ export const questionsOf: (state: Slice) => readonly OpenQuestion[] = onceFor((s
   }
   return asked;
 });
+
+/** What can be answered to several that are alike in one go: what each means is its own. A concession never is. */
+const TOGETHER: readonly AnswerKind[] = ['file', 'rework', 'keepAsFound', 'putRight', 'decide'];
+/** Other questions that ask the same of another cylinder, and can be given the same answer by the same people. */
+export function alikeTo(
+  state: Slice,
+  question: OpenQuestion,
+  answer: PossibleAnswer,
+): readonly OpenQuestion[] {
+  const same = sortOf(state, question);
+  if (same === undefined || !TOGETHER.includes(answer.kind)) return [];
+  return questionsOf(state).filter(
+    (each) =>
+      each.id !== question.id && sortOf(state, each) === same && answerLike(each, answer) !== undefined,
+  );
+}
+/** The same answer to another question, with what it means there. */
+export const answerLike = (
+  { answers }: OpenQuestion,
+  { kind, what }: PossibleAnswer,
+): PossibleAnswer | undefined => answers.find((each) => each.kind === kind && each.what === what);
+/** Questions of one sort carry the same word; undefined for what is always asked by itself. */
+function sortOf(state: Slice, { kind, places, findings }: OpenQuestion): string | undefined {
+  const [finding] = findings;
+  switch (kind) {
+    case 'outOfLimits': {
+      const place = placeOf(state, places[0] ?? '');
+      const word = place === undefined ? '' : placeStatus(state, place).state;
+      return place === undefined ? undefined : `${fitKey(place)} ${word}`;
+    }
+    case 'notInspected':
+      return finding?.kind === 'inspection'
+        ? `${kindOfSlot(finding.doubt.slot)} ${finding.doubt.item} ${finding.doubt.entry.reason}`
+        : undefined;
+    case 'asFound':
+      return finding?.kind === 'asFound' && finding.doubt.kind === 'asFoundOdd'
+        ? `${kindOfSlot(finding.doubt.slot)} ${finding.doubt.entry.odd}`
+        : undefined;
+    default:
+      return undefined;
+  }
+}
 
 function kindOfQuestion(finding: Finding): QuestionKind {
   if (finding.kind === 'asFound') return 'asFound';

@@ -132,6 +132,14 @@ test('rings change places before they are filed, then are filed by strokes that 
     const answer = (title: RegExp) => page.locator('.answer', { hasText: title });
     await expect(answer(/^1File 3\.0 thou off this ring/)).toContainText('17.0 to 18.0');
     await expect(answer(/Accept it as it is/)).toContainText('not yours to give');
+    // What is alike is answered with it where somebody says so: a plan for each, and nothing is spent.
+    const before = (await job()).plans.length;
+    await answer(/^1File/).click();
+    await page.getByRole('checkbox', { name: /^The same for 2 more that are alike/ }).check();
+    await page.getByRole('button', { name: /Decide so/ }).click();
+    await expect.poll(async () => (await job()).plans.length).toBe(before + 3);
+    for (const { seq } of (await job()).plans.slice(before))
+      await ivo.must(jobId, { type: 'dropPlan', plan: seq, reason: 'the swap comes first' });
     expect(await hiddenParts(page)).toEqual([]);
     await answer(/Accept it as it is/).click();
     await expect(page.getByRole('button', { name: /Decide so/ })).toBeDisabled();

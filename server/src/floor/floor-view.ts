@@ -6,6 +6,8 @@ import {
   gateWaits,
   gateOfSheet,
   isInDate,
+  MINUTES_PER_FILING,
+  MINUTES_PER_PLACE,
   openMatters,
   parsePlaceKey,
   sheetsBehind,
@@ -14,9 +16,6 @@ import {
 import type { Finding, Instrument, JobState, OpenMatters, Role, Wait } from '@oak-gate/core';
 import type { JobRow } from '../record';
 import type { ShopNeed } from './shop-needs';
-
-const MINUTES_PER_PLACE = 3;
-const MINUTES_PER_FILING = 12;
 
 const jobLink = (state: JobState, stage: string): string => `/jobs/${state.id}/${stage}`;
 const engineWords = (state: JobState): string => `${state.engine.modelName} ${state.engine.serial}`;

@@ -343,6 +343,7 @@ describe('keys', () => {
     expect(press(setup, key('?'))).toEqual({ calls: ['help'], prevented: true });
     expect(press(setup, key('p'))).toEqual({ calls: ['pad'], prevented: true });
     expect(press(setup, key('l'))).toEqual({ calls: ['lookUp'], prevented: true });
+    expect(press(setup, key('q'))).toEqual({ calls: ['raise'], prevented: true });
     press(setup, key('G'));
     expect(setup.hand.text()).toBe('40+');
     press(setup, key('Escape'));

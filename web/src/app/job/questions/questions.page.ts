@@ -14,11 +14,14 @@ import {
   placeInJob,
   plannedWords,
   predictedWhere,
+  questionWhere,
   predictedWords,
   unitWord,
 } from '@oak-gate/contract';
 import {
   aboutPlace,
+  alikeTo,
+  answerLike,
   characteristicOf,
   currentPin,
   currentReading,
@@ -161,6 +164,26 @@ export class QuestionsPage {
     return id === this.here()?.id ? Math.min(answer, this.answers().length - 1) : 0;
   });
   protected readonly taken = computed(() => this.answers()[this.chosen()]);
+  /** Others that ask the same of another cylinder: they are answered with this one where somebody says so. */
+  protected readonly alike = computed((): readonly OpenQuestion[] => {
+    const [job, here, taken] = [this.job(), this.here(), this.taken()];
+    return job === undefined || here === undefined || taken === undefined
+      ? []
+      : alikeTo(job, here, taken.answer);
+  });
+  protected readonly alikeWords = computed(() => {
+    const job = this.job();
+    return job === undefined
+      ? ''
+      : this.alike()
+          .map((each) => questionWhere(job, each))
+          .join('; ');
+  });
+  private readonly togetherOf = signal('');
+  protected readonly together = computed(() => this.togetherOf() === this.here()?.id);
+  protected answerTogether(on: boolean): void {
+    this.togetherOf.set(on ? (this.here()?.id ?? '') : '');
+  }
   protected readonly sealed = computed(() => this.job()?.seal !== undefined);
   protected readonly problem = signal<
     { code: string; title: string; where: string; next: string } | undefined
@@ -190,7 +213,7 @@ export class QuestionsPage {
       case 'file':
       case 'otherPlace':
       case 'rework':
-        this.plan(here, answer, words.title);
+        for (const each of this.asked(here)) this.plan(each, answerLike(each, answer) ?? answer, words.title);
         return;
       case 'lookAgain':
       case 'anotherPart':
@@ -204,8 +227,12 @@ export class QuestionsPage {
         await this.asker.ask(this.order(here));
         return;
       default:
-        await this.decideFinding(here.findings[0], answer);
+        await this.decideFinding(here.findings[0], answer, this.asked(here).slice(1));
     }
+  }
+  /** The question in hand, and with it those that are alike where somebody said so. */
+  private asked(here: OpenQuestion): readonly OpenQuestion[] {
+    return this.together() ? [here, ...this.alike()] : [here];
   }
   /** At the bench of its place, or at the part whose face it is. */
   private async goLook({ findings: [finding] }: OpenQuestion): Promise<void> {
@@ -236,14 +263,28 @@ export class QuestionsPage {
           },
     );
   }
-  private async decideFinding(finding: Finding | undefined, answer: PossibleAnswer): Promise<void> {
+  private async decideFinding(
+    finding: Finding | undefined,
+    answer: PossibleAnswer,
+    others: readonly OpenQuestion[] = [],
+  ): Promise<void> {
     const job = this.job();
     if (job === undefined || finding === undefined) return;
     if (finding.kind === 'limitWithheld' || finding.kind === 'limitToConfirm') {
       await this.router.navigate(['/jobs', job.id, 'limits']);
       return;
     }
-    const send = (draft: JobDraft) => this.desk.ask(draft, undefined, job);
+    // The same word for those that are alike, each as a decision of its own.
+    const send = async (draft: JobDraft) => {
+      const refused = await this.desk.ask(draft, undefined, job);
+      if (refused !== undefined) return refused;
+      for (const { id } of others) {
+        if (!('finding' in draft)) continue;
+        const next = await this.desk.ask({ ...draft, finding: id } as JobDraft);
+        if (next !== undefined) return next;
+      }
+      return undefined;
+    };
     if (answer.kind === 'keepAsFound' || answer.kind === 'putRight') {
       await this.asker.ask({
         title: answer.kind === 'keepAsFound' ? 'It stays as it was found' : 'Put right at Build',
