@@ -280,7 +280,7 @@ export class QuestionsPage {
       if (refused !== undefined) return refused;
       for (const { id } of others) {
         if (!('finding' in draft)) continue;
-        const next = await this.desk.ask({ ...draft, finding: id } as JobDraft);
+        const next = await this.desk.ask({ ...draft, finding: id });
         if (next !== undefined) return next;
       }
       return undefined;
