@@ -216,7 +216,10 @@ export class InspectionPage {
     const here = this.here();
     if (here === undefined || this.isTest()) return;
     if (this.draft().defects.length === 0) {
-      this.asksDefect.set(`Press what is wrong with it: 1 to ${this.looks().length}.`);
+      const keys = this.looks().length;
+      this.asksDefect.set(
+        keys === 0 ? 'Choose what is wrong with it, below.' : `Press what is wrong with it: 1 to ${keys}.`,
+      );
       return;
     }
     if (here.stand === 'good') await this.anew('rejected', 'Reject it', 'What was seen now');
