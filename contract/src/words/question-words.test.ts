@@ -25,7 +25,9 @@ test('every answer says what to do, what it means, and who may give it', () => {
     'Wait for a part',
     'Accept it as it is',
   ]);
-  expect(said[0]).toMatchObject({ means: 'One cut opens all of its stations. 1 reading is taken again. About 15 min.' });
+  expect(said[0]).toMatchObject({
+    means: 'One cut opens all of its stations. 1 reading is taken again. About 15 min.',
+  });
   expect(said.at(-1)?.who).toBe('an inspector who did not do the work');
   for (const { means, who } of said) expect([means, who]).not.toContain('');
 });
