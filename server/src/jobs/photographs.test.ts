@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { Attachments } from '../platform/attachments';
 import { picturesOf, zipRecord } from '../release/record-pictures';
-import { documentOf } from '../release/record-print';
+import { documentOf, drawable } from '../release/record-print';
 import { checkShop } from '../backup/check-shop';
 import { reading, Shop, SKIRT } from '../../test/shop';
 import type { Tablet } from '../../test/shop';
@@ -110,6 +110,7 @@ test('the record goes out with its photographs: drawn in print, and as bytes und
     // One that cannot be drawn costs the pictures and not the print.
     const pdf = await by.get(`/api/jobs/${whole}/record.pdf`);
     expect([pdf.status, String(pdf.body).slice(0, 5)]).toEqual([200, '%PDF-']);
+    expect([...(await drawable(pictures)).values()].map(({ file }) => file.name)).toEqual(['ring.png']);
     const zip = await zipRecord('record.json', record, pictures);
     const files = unzipSync(zip);
     const names = [...pictures.keys()].map((sha256) => `photographs/${sha256}.png`);

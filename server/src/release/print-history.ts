@@ -237,7 +237,7 @@ function added(state: JobState, pictures: Pictures): Content[] {
 }
 /** What a print can draw; another kind of picture is named alone. */
 const DRAWN: readonly string[] = ['image/jpeg', 'image/png'];
-function pictureOf(pictures: Pictures, { sha256, mime }: AttachedFile): Content[] {
+export function pictureOf(pictures: Pictures, { sha256, mime }: AttachedFile): Content[] {
   const bytes = pictures.get(sha256)?.bytes;
   return bytes === undefined || !DRAWN.includes(mime)
     ? []

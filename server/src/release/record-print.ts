@@ -16,7 +16,7 @@ import { clipboards, isOnClipboards, worksheets } from './print-clipboard';
 import type { ChartCell } from './print-chart';
 import { decisions, limits } from './print-limits';
 import { inEveryScript, printFonts } from './print-fonts';
-import { history } from './print-history';
+import { history, pictureOf } from './print-history';
 import { NO_PICTURES } from './record-pictures';
 import type { Pictures } from './record-pictures';
 import { sets } from './print-set';
@@ -39,8 +39,20 @@ export async function printRecord(
   } catch (error) {
     // A picture whose inside is damaged cannot be drawn: the record is printed all the same, and names it by its digest.
     if (pictures.size === 0) throw error;
-    return printed(documentOf(state, record));
+    return printed(documentOf(state, record, await drawable(pictures)));
   }
+}
+/** Those that a print can draw, each tried by itself. */
+export async function drawable(pictures: Pictures): Promise<Pictures> {
+  const whole = new Map<string, NonNullable<ReturnType<Pictures['get']>>>();
+  for (const [sha256, picture] of pictures)
+    try {
+      await printed({ content: pictureOf(pictures, picture.file), defaultStyle: { font: 'Barlow' } });
+      whole.set(sha256, picture);
+    } catch {
+      continue;
+    }
+  return whole;
 }
 async function printed({ content, footer, ...page }: TDocumentDefinitions): Promise<Buffer> {
   return pdfmake
