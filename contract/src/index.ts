@@ -37,6 +37,7 @@ export * from './words/issue-words';
 export * from './words/inspection-words';
 export * from './words/way-words';
 export * from './words/wait-words';
+export * from './words/part-words';
 export * from './words/set-words';
 export * from './words/wait-groups';
 export * from './words/remark-words';

@@ -45,6 +45,8 @@ export const BLOCK: EngineModel = {
     points: [
       { ...named('h12', 'liner'), clock: 12 },
       { ...named('h6', 'liner'), clock: 6 },
+      named('upper', 'shell'),
+      named('lower', 'shell'),
     ],
   },
 };

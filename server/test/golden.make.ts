@@ -256,7 +256,15 @@ test('the corpus of this format', async () => {
     ...{ seen: digestOf(strip), reason: 'the card was torn' },
   });
   const before = await library.model('VA-4-330');
-  const next = { ...before, layout: { ...before.layout, frontLabel: 'airscrew end' } };
+  const contents = [
+    { id: 'rings', name: 'Rings', count: 8, kind: 'ring' },
+    { id: 'seals', name: 'Seals', count: 4 },
+  ];
+  const more = {
+    kits: [{ id: 'top', name: 'Top overhaul kit', contents }],
+    lives: [{ kind: 'piston', counts: 'hours', limit: 9000, untilNext: 2000 }] as const,
+  };
+  const next = { ...before, layout: { ...before.layout, ...more, frontLabel: 'airscrew end' } };
   const draftNext = () => lib({ type: 'draftModel', model: next, seen: digestOf(before) });
   await draftNext();
   await lib({ type: 'dropModelDraft', model: before.id, reason: 'too early' });
@@ -322,6 +330,18 @@ test('the corpus of this format', async () => {
     await jobs.command(jobId, randomUUID(), basedOnNow(await state(), { ...dueOn, ...draft }), by);
   };
   const sign = async (stage: Stage, by: typeof ivo): Promise<void> => {
+    for (const finding of openMatters(await state()).findings) {
+      if (finding.kind !== 'withdrawn') continue;
+      const { place, withdrawn } = finding;
+      const basedOn = placeAt(await state(), place).version;
+      await give(
+        {
+          ...{ type: 'agreeWithdrawal', place, basedOn, reading: withdrawn.reading.seq },
+          reason: 'measured beside him',
+        },
+        sanna,
+      );
+    }
     const now = await state();
     await give({ type: 'signGate', gate: stage, ...gateStatement(now, gateRule(now, stage)!) }, by);
   };
@@ -763,12 +783,36 @@ test('the corpus of this format', async () => {
   }
   const loose = placeKey(places.at(-2)!);
   await give({ type: 'reworkPart', ...(await basis(slots.at(-1)!)), what: 'filed', how: 'too much' });
+  // Taken back by one person, and looked at by another.
+  await take(loose, '42+');
+  const doubtful = await readingAt(loose);
+  await give({
+    ...{ type: 'voidReading', place: loose, basedOn: await version(loose), reading: doubtful },
+    reason: 'on a burr',
+  });
+  await give(
+    {
+      ...{ type: 'agreeWithdrawal', place: loose, basedOn: await version(loose), reading: doubtful },
+      reason: 'the burr is there',
+    },
+    sanna,
+  );
   await take(loose, '40+');
   await take(placeKey(places.at(-1)!), '12/13');
   const finding = `outOfLimits ${loose}`;
   await give({ type: 'noteFinding', finding, text: 'it was filed once too often' });
   const picture = { name: 'ring.png', sha256: 'c'.repeat(64), bytes: 9, mime: 'image/png' };
   await give({ type: 'addPhotograph', when: 'before', finding, file: picture, caption: 'the gap' });
+  const paper = { name: 'tag.pdf', sha256: 'd'.repeat(64), bytes: 12, mime: 'application/pdf' };
+  await give({ type: 'addPaper', finding, file: paper, title: 'release tag 8814' });
+  const ticks = [
+    { item: 'rings', found: 7, lot: '5512' },
+    { item: 'seals', found: 4, lot: '' },
+  ];
+  const kit = { type: 'unpackKit', kit: 'top', number: '4471', box: 'B-3' } as const;
+  await give({ ...kit, ticks, remark: '' });
+  const whole = ticks.map((tick) => ({ ...tick, found: tick.item === 'rings' ? 8 : tick.found }));
+  await give({ ...kit, ticks: whole, remark: 'the eighth one came' }, sanna);
   await give({
     ...{ type: 'placeOrder', finding, what: 'oil ring', supplier: 'Quill' },
     ...{ sort: 'part', asked: '', number: 'Q-8', expectedOn: '2026-06-20' },
@@ -807,6 +851,12 @@ test('the corpus of this format', async () => {
   await give({ type: 'acceptInstrument', instrument: 'FS-2', reason: 'checked afterwards: right' }, perrin);
   await lookAtRest();
   await refit();
+  // Of what ran and has a life nobody goes on before its hours are said.
+  const ran = (await state()).parts.values().filter((each) => each.kind === 'piston' && each.slot !== null);
+  await give({
+    ...{ type: 'sayPartFacts', parts: ran.map(({ id }) => id), facts: { hours: 6000 } },
+    reason: 'log book',
+  });
   await give({ type: 'raiseFinding', about: aboutPart('rod@cylinder:2#1'), text: 'a rattle by hand' });
   const raised = (await state()).raised.at(-1)!.seq;
   await give({ type: 'decideRaised', raised, reason: 'the bush was dry' }, perrin);

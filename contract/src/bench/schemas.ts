@@ -20,6 +20,7 @@ import {
   text,
 } from '../common/values';
 import * as z from 'zod';
+import { samePerson } from '../people/schemas';
 import { partRef, placeKey } from '../engines/schemas';
 import { reading, sizeReading } from '../evidence/evidence-schemas';
 import { instrument } from '../instruments/schemas';
@@ -148,6 +149,12 @@ export const benchEventData = {
   notApplicableDeclared: aboutPlace(reason),
   notApplicableAccepted: aboutPlace(reason),
   notApplicableRefused: aboutPlace(reason),
+  withdrawalAgreed: z.object({
+    place: placeKey,
+    reading: z.int(),
+    reason,
+    samePerson: samePerson.nullable(),
+  }),
 } satisfies { [T in keyof BenchEventData]: z.ZodType<BenchEventData[T]> };
 
 /** The data of older versions, as they were written then. */

@@ -129,7 +129,9 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
   const strict = engineModelFile.safeParse(file);
   const loose = lenientModel.parse(outer.data.model);
   // Kinds of part, and what is looked at, are kept as they are, where they are right: nobody draws them.
-  const { partKinds, faces, nozzles, singleUse } = strict.success ? strict.data.model.layout : {};
+  const { partKinds, faces, nozzles, singleUse, lives, kits, designs } = strict.success
+    ? strict.data.model.layout
+    : {};
   const draft = withoutGaps({
     ...EMPTY_MODEL,
     ...loose,
@@ -139,6 +141,9 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
       ...(faces === undefined ? {} : { faces }),
       ...(nozzles === undefined ? {} : { nozzles }),
       ...(singleUse === undefined ? {} : { singleUse }),
+      ...(lives === undefined ? {} : { lives }),
+      ...(kits === undefined ? {} : { kits }),
+      ...(designs === undefined ? {} : { designs }),
     },
     plate: plateOf(loose.serialPattern) ?? null,
   }) as ModelDraft;

@@ -23,6 +23,9 @@ import type {
   SaidOfPart,
   Characteristic,
   DeclaredPartKind,
+  DesignRule,
+  KitRule,
+  LifeRule,
   EngineModel,
   FaceRule,
   Layout,
@@ -67,6 +70,35 @@ export const faceRule = z.object({
   lined: z.exactOptional(z.literal(true)),
 }) satisfies z.ZodType<FaceRule>;
 
+const lifeRule = z.object({
+  kind: partKind,
+  counts: z.enum(['hours', 'cycles']),
+  limit: z.number().positive().max(1e9),
+  untilNext: z.exactOptional(z.number().positive().max(1e9)),
+}) satisfies z.ZodType<LifeRule>;
+const kitRule = z.object({
+  id,
+  name,
+  contents: z
+    .array(
+      z.object({
+        ...{ id, name },
+        count: z.int().min(1).max(1000),
+        kind: z.exactOptional(partKind),
+        groove: z.exactOptional(id),
+        partNumber: z.exactOptional(name),
+      }),
+    )
+    .min(1)
+    .max(200),
+}) satisfies z.ZodType<KitRule>;
+const designRule = z.object({
+  name,
+  kind: partKind,
+  partNumbers: z.array(name).min(1).max(100),
+  asks: z.array(id).max(40),
+  leavesOut: z.array(id).max(40),
+}) satisfies z.ZodType<DesignRule>;
 const purposes = z.strictObject({
   journal: z.exactOptional(name),
   station: z.exactOptional(name),
@@ -162,6 +194,9 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     faces: z.exactOptional(z.array(faceRule).max(200)),
     nozzles: z.exactOptional(z.literal(true)),
     singleUse: z.exactOptional(z.array(partKind).max(40)),
+    lives: z.exactOptional(z.array(lifeRule).max(40)),
+    kits: z.exactOptional(z.array(kitRule).max(40)),
+    designs: z.exactOptional(z.array(designRule).max(40)),
     notApplicable: z.array(
       z.object({
         characteristic: id,

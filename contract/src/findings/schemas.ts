@@ -81,5 +81,6 @@ export const findingCommands = [
     approval: approval.nullable(),
     reason,
   }),
+  z.strictObject({ type: z.literal('agreeWithdrawal'), ...at, reading: z.int(), reason }),
   z.strictObject({ type: z.literal('decideNotApplicable'), ...at, accept: z.boolean(), reason }),
 ] as const satisfies readonly z.ZodType<FindingCommand>[];

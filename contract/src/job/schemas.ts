@@ -58,7 +58,7 @@ import {
 } from '../release/remark-schemas';
 import { inspectionCommands, inspectionEventData } from '../inspection/schemas';
 import { stripCommands, stripEventData } from '../strip/schemas';
-import { planCommands, planEventData, reworkCommands } from '../rework/schemas';
+import { kitCommands, kitEventData, planCommands, planEventData, reworkCommands } from '../rework/schemas';
 
 const rules = z.int().min(1);
 const opened = { job: jobFacts, engine: engineFacts, route, secondPerson: secondPersonPolicy };
@@ -76,6 +76,7 @@ const jobEventData = {
   ...remarkEventData,
   ...raisedEventData,
   ...planEventData,
+  ...kitEventData,
   ...stripEventData,
   ...inspectionEventData,
   ...gateEventData,
@@ -165,6 +166,7 @@ export const jobCommand = z.discriminatedUnion('type', [
   ...raisedCommands,
   ...reworkCommands,
   ...planCommands,
+  ...kitCommands,
   ...stripCommands,
   ...inspectionCommands,
   ...gateCommands,

@@ -15,6 +15,7 @@ const received = { order: z.int(), accepted: z.boolean(), check: text(2000) };
 export const remarkEventData = {
   findingNoted: z.object({ finding, text: reason }),
   photographAdded: photograph.extend({ when: z.exactOptional(z.enum(PICTURE_WHEN)) }),
+  paperAdded: z.object({ finding, file: attachedFile, title: text(400) }),
   orderPlaced: z.object({ finding, ...order }),
   orderSettled: z.object(settled),
   orderReceived: z.object({ ...received, evidence: z.array(z.int()).max(1000) }),
@@ -27,7 +28,7 @@ export const olderRemarkEventData = {
   orderSettled: [z.object(settledThen)],
 };
 
-/** A photograph is not among them: it comes with its bytes, by an address of its own. */
+/** A photograph or a paper is not among them: it comes with its bytes, by an address of its own. */
 export const remarkCommands = [
   z.strictObject({ type: z.literal('noteFinding'), finding, text: reason }),
   z.strictObject({ type: z.literal('placeOrder'), finding, ...order }),
@@ -41,6 +42,14 @@ export const photographQuery = z.object({
   name: z.string().min(1).max(200),
   caption: text(2000).default(''),
   when: z.exactOptional(z.enum(PICTURE_WHEN)),
+});
+
+/** What is said of a paper beside its bytes. */
+export const paperQuery = z.object({
+  command: z.uuid(),
+  finding,
+  name: z.string().min(1).max(200),
+  title: text(400),
 });
 
 const about = { about: text(2000), text: reason };

@@ -1,6 +1,13 @@
 import { SETTLED_AS } from '@oak-gate/core';
-import type { PlanCommand, PlanEventData, PlannedWork, ReworkCommand } from '@oak-gate/core';
-import { reason, text } from '../common/values';
+import type {
+  KitCommand,
+  KitEventData,
+  PlanCommand,
+  PlanEventData,
+  PlannedWork,
+  ReworkCommand,
+} from '@oak-gate/core';
+import { id, name, reason, text } from '../common/values';
 import * as z from 'zod';
 import {
   filingSaid,
@@ -76,3 +83,17 @@ export const planCommands = [
   z.strictObject({ type: z.literal('planWork'), ...planned }),
   z.strictObject({ type: z.literal('dropPlan'), plan: z.int(), reason }),
 ] as const satisfies readonly z.ZodType<PlanCommand>[];
+
+const kit = {
+  kit: id,
+  number: name,
+  box: text(120),
+  ticks: z.array(z.object({ item: id, found: z.int().min(0).max(10_000), lot: text(120) })).max(400),
+  remark: text(2000),
+};
+export const kitEventData = {
+  kitUnpacked: z.object(kit),
+} satisfies { [T in keyof KitEventData]: z.ZodType<KitEventData[T]> };
+export const kitCommands = [
+  z.strictObject({ type: z.literal('unpackKit'), basedOn: z.int().min(0), ...kit }),
+] as const satisfies readonly z.ZodType<KitCommand>[];

@@ -90,6 +90,7 @@ function lineOf(pin: LimitsPin, place: Place, taken: RecordedReading): HistoryLi
     ...(slip === 'asTyped' ? ['asked about as a slip, and stands as typed'] : []),
     ...(left === undefined ? [] : [leftWords(left)]),
     ...(ended === undefined || status === 'refined' ? [] : [endedWords(ended.why)]),
+    ...(ended?.agreed === undefined ? [] : [`${ended.agreed.by} agreed: ${ended.agreed.reason}`]),
     ...judgedBefore.map(
       (was) =>
         `judged before: ${stateWordAt(pin, key, was.verdict)} by ${[...new Set(Object.values(was.sources))].join(', ')} (${judgedWindow(was, unit)})`,

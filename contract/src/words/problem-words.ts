@@ -601,6 +601,16 @@ export const PROBLEM_WORDS: { readonly [C in AnyProblemCode]: (data: AnyProblemD
     where: 'findings',
     next: 'Look at the finding again.',
   }),
+  KIT_UNKNOWN: ({ kit }) => ({
+    what: `The model lists no kit ${kit}`,
+    where: 'kits',
+    next: 'Choose one of the kits that the model lists.',
+  }),
+  KIT_NOT_COUNTED: ({ kit, item }) => ({
+    what: `${item} was not counted`,
+    where: kit,
+    next: 'Count everything on the list; what is missing is counted as none.',
+  }),
   CYLINDER_UNKNOWN: ({ cylinder, known }) => ({
     what: cylinder === '' ? 'No cylinder was named' : `This engine has no cylinder ${cylinder}`,
     where: `its cylinders: ${known.join(', ')}`,

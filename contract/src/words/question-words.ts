@@ -6,6 +6,7 @@ import type {
   PlaceKey,
   PossibleAnswer,
   PredictedSize,
+  QuestionKind,
 } from '@oak-gate/core';
 import { findingWords } from './wait-words';
 import { partWords, placeWords, placeInJob, slotWords, unitWord } from './place-words';
@@ -109,10 +110,22 @@ export function answerWords(state: JobState, answer: PossibleAnswer, unit: Lengt
         'Put right when it goes together again',
         'It is on the record as found, and is changed at Build.',
       );
-    case 'decide':
-      return said('Decide it', 'Its own fields say what each decision means.');
+    case 'decide': {
+      const [title, means] = DECIDE_WORDS[answer.of ?? 'other'] ?? DECIDE;
+      return said(title, means);
+    }
   }
 }
+const DECIDE = ['Decide it', 'Its own fields say what each decision means.'] as const;
+const DECIDE_WORDS: Readonly<Partial<Record<QuestionKind, readonly [title: string, means: string]>>> = {
+  withdrawn: ['It was not true', 'Said by somebody who did not take it back, and has seen why.'],
+  classes: [
+    'Used together all the same',
+    'Needs the number, date and issuer of an approval. The word stays on the record for ever.',
+  ],
+  short: ['Count it again', 'What was missing came, or was counted wrongly. Both counts stay in the record.'],
+  life: ['Say what it has done', 'From the log book, with how it is known: what nobody knows is replaced.'],
+};
 function whoWords({ who, notBy }: PossibleAnswer): string {
   const [first] = who;
   if (who.length === 1 && first === 'inspector')

@@ -19,6 +19,9 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   lookDue: 'to be looked at',
   order: 'something that was ordered',
   raised: 'raised by hand',
+  withdrawn: 'out, and taken back',
+  kit: 'a kit that was not whole',
+  life: 'parts whose life is limited',
 };
 
 const slotOfPart = (part: string): string => part.slice(0, part.lastIndexOf('#'));
@@ -53,6 +56,8 @@ export function addedWords(remark: Remark): string {
       return remark.text;
     case 'photograph':
       return `photograph${remark.when === undefined ? '' : `, ${remark.when}`} ${remark.file.name}${remark.caption === '' ? '' : `: ${remark.caption}`}`;
+    case 'paper':
+      return `paper: ${remark.title} (${remark.file.name})`;
     case 'order': {
       const { what, supplier, number, expectedOn, settled, sort, asked } = remark;
       const due = expectedOn === null ? '' : `, expected on ${expectedOn}`;

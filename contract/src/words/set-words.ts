@@ -2,7 +2,9 @@ import type {
   BankDifference,
   CarriedRing,
   Characteristic,
+  ClassClaim,
   ClassDoubt,
+  ClassMismatch,
   JobState,
   Layout,
   LengthUnit,
@@ -22,7 +24,7 @@ import {
   unitOf,
 } from '@oak-gate/core';
 import { shortReading } from '../evidence/evidence-words';
-import { headWords, placeInJob, unitWord } from './place-words';
+import { headWords, placeInJob, slotWords, unitWord } from './place-words';
 
 /** Decimals to which a difference is said: a tenth of what a bench writes. */
 const DECIMALS: Readonly<Record<LengthUnit, number>> = { thou: 1, in: 4, mm: 3, um: 0 };
@@ -177,4 +179,38 @@ export function classWords(pin: LimitsPin | undefined, doubt: ClassDoubt, unit: 
     ? `no blade goes, as with a ring made for a bore ${class_} or more larger (${gap}), or in a bore a class smaller`
     : `off by about ${gap}, as with a ring made for a bore ${class_} ${ring}, or in a bore ${class_} ${other}`;
   return `${where === '' ? place.characteristic : where}: ${what}. Read what is marked on the ring, and gauge its bore, before anybody files`;
+}
+
+/** A class as it is stamped: "STD", "0.25 under". */
+export const classText = (under: number, unit: LengthUnit): string =>
+  under === 0
+    ? 'STD'
+    : `${showExact(nanometres(Math.round(Math.abs(under))), unit)} ${unitWord(unit)} ${under > 0 ? 'under' : 'over'}`;
+/** Parts that run on each other and are made for another size than each other, with what it comes to. */
+export function mismatchWords(pin: LimitsPin | undefined, mismatch: ClassMismatch): string {
+  if (pin === undefined) return mismatch.about;
+  const { claims, clearance, shift, of } = mismatch;
+  const unit = claims.flatMap((each) => classUnit(pin, each.off))[0] ?? 'mm';
+  const said = claims.map((each) => {
+    const [name = ''] = slotWords(pin.model.layout, each.slot).split(', ');
+    return `${name.toLowerCase()} ${each.by === 'marked' ? 'marked' : 'is by its size'} ${classOff(each, unit)}`;
+  });
+  const comes =
+    clearance === undefined
+      ? `together ${differenceText(Math.abs(shift), unit)} ${unitWord(unit)} ${shift < 0 ? 'tighter' : 'wider'} than meant${of === 'gap' ? ', of the gap' : ''}`
+      : `together the clearance would be ${betweenText(clearance.least, clearance.most, unit)} ${unitWord(unit)}`;
+  const where = slotWords(pin.model.layout, mismatch.about).split(', ').slice(1).join(', ');
+  return `${where === '' ? '' : `${where.charAt(0).toUpperCase()}${where.slice(1)}: `}${[...new Set(said)].join(', ')}; ${comes}`;
+}
+const classOff = ({ off }: ClassClaim, unit: LengthUnit): string =>
+  off === 0
+    ? 'standard'
+    : `${showExact(nanometres(Math.abs(off)), unit)} ${unitWord(unit)} ${off < 0 ? 'under' : 'over'}`;
+/** The unit in which the model prints the class. */
+function classUnit({ model }: LimitsPin, off: number): readonly LengthUnit[] {
+  const made = [
+    ...(model.rebore?.oversizes ?? []),
+    ...(model.layout.regrind ?? []).flatMap(({ undersizes }) => undersizes),
+  ];
+  return made.flatMap(({ nm, unit }) => (nm === Math.abs(off) ? [unit] : []));
 }

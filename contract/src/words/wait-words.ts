@@ -10,6 +10,7 @@ import type {
   MapDoubt,
   LimitNote,
   PartKind,
+  PartLife,
   PlaceRecord,
   PlaceStateWord,
   ReportCause,
@@ -17,6 +18,7 @@ import type {
   SetRuleStand,
   Task,
   Wait,
+  Withdrawn,
 } from '@oak-gate/core';
 import {
   currentPin,
@@ -32,9 +34,10 @@ import { figureWords } from '../evidence/evidence-words';
 import { headWords, partWords, placeInJob, slotWords, unitWord, variantWords } from './place-words';
 import { wayWords } from './way-words';
 import { faceInJob, inspectionFindingWords } from './inspection-words';
-import { bankWords, classWords } from './set-words';
+import { bankWords, classWords, mismatchWords } from './set-words';
 import { GROUP_WORDS } from './limit-row-words';
-import { stateWordAt, WITHHELD_WORDS } from './state-words';
+import { kitWords, partLifeWords } from './part-words';
+import { endedWords, stateWordAt, WITHHELD_WORDS } from './state-words';
 
 const placeIn = (state: JobState, key: string): string => placeInJob(state.pins.at(-1), key);
 
@@ -74,6 +77,10 @@ export function waitWords(state: JobState, wait: Wait): string {
       return wait.open === 1
         ? `${slotIn(state, wait.slot)}: a new one`
         : `${wait.open} parts that are to be new, ${lower(slotIn(state, wait.slot))} next`;
+    case 'life':
+      return wait.open === 1
+        ? `${slotIn(state, wait.slot)}: its life`
+        : `${wait.open} parts whose life is over or not known, ${lower(slotIn(state, wait.slot))} next`;
     case 'inspection':
       return wait.open === 1
         ? faceInJob(state, wait.slot, wait.item)
@@ -115,6 +122,12 @@ export function findingWords(state: JobState, finding: Finding): string {
         ? `awaiting ${what}${expectedOn === null ? '' : `, expected on ${expectedOn}`}`
         : `${what} came, and nobody here has measured or checked it yet`;
     }
+    case 'withdrawn':
+      return withdrawnWords(state, finding.withdrawn);
+    case 'kitDiffers':
+      return kitWords(finding.stand);
+    case 'lifeDue':
+      return lifeDueWords(state, finding.due);
     case 'inspection':
     case 'inspectionDue':
       return inspectionFindingWords(state, finding);
@@ -123,6 +136,19 @@ export function findingWords(state: JobState, finding: Finding): string {
   }
 }
 
+function withdrawnWords(state: JobState, { place, reading, by, why }: Withdrawn): string {
+  const figure = figureWords(reading.reading, unitOf(reading), measuredAt(state, place));
+  const word = wordAt(state, place, reading.verdict.verdict);
+  return `${placeIn(state, place)} was ${word} (${figure}), and ${by.name} took it back: ${endedWords(why)}`;
+}
+function lifeDueWords(state: JobState, due: readonly PartLife[]): string {
+  const [first] = due;
+  if (first === undefined) return '';
+  const [one, many] = partWords(currentPin(state)?.model.layout, first.rule.kind);
+  return due.length === 1
+    ? `${slotIn(state, first.slot)}: ${partLifeWords(first)}`
+    : `${due.length} ${many === '' ? one : many}: ${partLifeWords(first)}${due.some(({ life }) => life.verdict !== first.life.verdict) ? ', and others' : ''}`;
+}
 const slotIn = (state: JobState, slot: string): string => {
   const layout = currentPin(state)?.model.layout;
   return layout === undefined ? slot : slotWords(layout, slot);
@@ -263,6 +289,7 @@ export function ruleWords(state: JobState, rule: SetRuleStand): string {
     return pin === undefined ? rule.about : bankWords(pin, rule.banks, unit);
   }
   if (rule.doubt !== undefined) return classWords(currentPin(state), rule.doubt, unit);
+  if (rule.mismatch !== undefined) return mismatchWords(currentPin(state), rule.mismatch);
   if (rule.kind === 'relation') {
     const [mine, its] = rule.places.map((place) => placeIn(state, place));
     if (rule.cannotBecause !== undefined)

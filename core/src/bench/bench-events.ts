@@ -4,6 +4,7 @@ import type { PartRef, PartsState } from '../engines/parts';
 import { currentPin } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import { sameData } from '../kernel/same-data';
+import type { SamePerson } from '../people/second-person';
 import { event, sameWords } from '../record/event-table';
 import type { DataIn, EventIn, Stamp } from '../record/event-table';
 import type { Reading } from '../evidence/reading';
@@ -114,15 +115,15 @@ export const BENCH_EVENTS = {
     Slice
   >()(
     2,
-    about((record, { reading, reason, leaves }, { seq }) =>
-      deciding(ended(record, reading, 'corrected', seq, reason), leaves, seq),
+    about((record, { reading, reason, leaves }, stamp) =>
+      deciding(takenBack(record, reading, 'corrected', stamp, reason), leaves, stamp.seq),
     ),
     leftNothing,
   ),
   readingVoided: event<AboutPlace & { readonly reading: number } & Leaves, Slice>()(
     2,
-    about((record, { reading, reason, leaves }, { seq }) =>
-      deciding(ended(record, reading, 'void', seq, reason), leaves, seq),
+    about((record, { reading, reason, leaves }, stamp) =>
+      deciding(takenBack(record, reading, 'void', stamp, reason), leaves, stamp.seq),
     ),
     leftNothing,
   ),
@@ -142,6 +143,24 @@ export const BENCH_EVENTS = {
       return deciding({ ...settled, contested: [] }, leaves, seq);
     }),
     (data) => ({ ...data, voids: null, leaves: null }),
+  ),
+  /** Somebody else looked at why a reading that was out was taken back. */
+  withdrawalAgreed: event<
+    AboutPlace & { readonly reading: number; readonly samePerson: SamePerson | null },
+    Slice
+  >()(
+    1,
+    about((record, { reading, reason }, { at, by }) =>
+      // Who agrees has seen everything that was taken back here until then.
+      ofReadings(
+        record,
+        ({ seq, ended: gone }) => seq <= reading && gone?.by !== undefined,
+        (each) =>
+          each.ended === undefined || each.ended.agreed !== undefined
+            ? each
+            : { ...each, ended: { ...each.ended, agreed: { by: by.name, at, reason } } },
+      ),
+    ),
   ),
   placeDeferred: event<AboutPlace, Slice>()(
     1,
@@ -288,6 +307,27 @@ function measuredAlso(
   }, measuredAt);
 }
 
+const ofReadings = (
+  record: PlaceRecord,
+  isMeant: (each: RecordedReading) => boolean,
+  change: (each: RecordedReading) => RecordedReading,
+): PlaceRecord => ({
+  ...record,
+  readings: record.readings.map((each) => (isMeant(each) ? change(each) : each)),
+});
+function takenBack(
+  record: PlaceRecord,
+  reading: number,
+  status: ReadingStatus,
+  { seq, by }: Stamp,
+  why: string,
+): PlaceRecord {
+  const who = { id: by.id, name: by.name };
+  const isIt = (each: RecordedReading): boolean => each.seq === reading;
+  return ofReadings(ended(record, reading, status, seq, why), isIt, (each) =>
+    each.ended === undefined ? each : { ...each, ended: { ...each.ended, by: who } },
+  );
+}
 function ended(
   record: PlaceRecord,
   reading: number,

@@ -3,6 +3,7 @@ import type { Place, PlaceKey, SlotKey } from '../engines/place';
 import { inputsOf } from '../engines/characteristic';
 import type { Characteristic, PartKind } from '../engines/characteristic';
 import type { Datum } from '../engines/layout';
+import { designReason } from '../engines/designs';
 import { kindOfSlot, partIn } from '../engines/parts';
 import type { FactReport, Part, PartRef, PartsState } from '../engines/parts';
 import type { CarriedRing } from './ring-in-bore';
@@ -166,7 +167,14 @@ export interface RecordedReading {
   readonly left?: LeftAsIs;
   readonly status: ReadingStatus;
   /** The event that changed the status, and the words that went with it. */
-  readonly ended?: { readonly seq: number; readonly why: string };
+  readonly ended?: {
+    readonly seq: number;
+    readonly why: string;
+    /** Who took it back: it was corrected, or made void. */
+    readonly by?: { readonly id: string; readonly name: string };
+    /** Who else agreed that it was not true. */
+    readonly agreed?: { readonly by: string; readonly at: string; readonly reason: string };
+  };
 }
 export interface PlaceRecord {
   /** How many events have touched the place: commands are based on it. It is the place's own count, whoever else writes. */
@@ -349,7 +357,7 @@ export const judgedBy = ({ partState, partNumber, pistonMaterial }: VerdictFact)
 export function unaskedReason(state: PartsState & PinState, place: Place): string | undefined {
   const layout = currentPin(state)?.model.layout;
   if (layout === undefined) return undefined;
-  const byLayout = layoutReason(layout, place);
+  const byLayout = layoutReason(layout, place) ?? designReason(state, layout, place);
   if (byLayout !== undefined || place.at.station === undefined) return byLayout;
   const station = layout.stations.find(({ id }) => id === place.at.station);
   if (station?.only === undefined) return undefined;

@@ -42,10 +42,47 @@ export interface Layout {
   readonly faces?: readonly FaceRule[];
   /** Kinds of part that are replaced at every overhaul whatever they look like, besides clips. */
   readonly singleUse?: readonly PartKind[];
+  /** Kinds of part whose life is limited. */
+  readonly lives?: readonly LifeRule[];
+  /** Kits that parts come in, with what is in each. */
+  readonly kits?: readonly KitRule[];
+  /** Designs of a part, told by its number, for which other sheets are asked. */
+  readonly designs?: readonly DesignRule[];
   /** Whether oil is sprayed at the pistons; models made before nobody asked say nothing. */
   readonly nozzles?: true;
   /** Places that the layout itself takes out, with the reason. */
   readonly notApplicable: readonly NotApplicable[];
+}
+/** How long parts of a kind may serve. */
+export interface LifeRule {
+  readonly kind: PartKind;
+  readonly counts: 'hours' | 'cycles';
+  readonly limit: number;
+  /** How much it does until the next overhaul; nobody looks ahead where nothing is said. */
+  readonly untilNext?: number;
+}
+export interface KitRule {
+  readonly id: string;
+  readonly name: string;
+  readonly contents: readonly KitItem[];
+}
+export interface KitItem {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+  /** What its parts are, where they lie in slots; of rings in which groove. */
+  readonly kind?: PartKind;
+  readonly groove?: string;
+  readonly partNumber?: string;
+}
+export interface DesignRule {
+  readonly name: string;
+  readonly kind: PartKind;
+  readonly partNumbers: readonly string[];
+  /** Characteristics that are asked of this design only. */
+  readonly asks: readonly string[];
+  /** Characteristics that are not asked of it. */
+  readonly leavesOut: readonly string[];
 }
 export const LINERS = ['none', 'dry', 'wet'] as const;
 export type Liners = (typeof LINERS)[number];

@@ -26,6 +26,9 @@ const LAYOUT_FIELDS = [
   'crown',
   'nozzles',
   'singleUse',
+  'lives',
+  'kits',
+  'designs',
   'ringTravel',
 ] as const;
 

@@ -44,6 +44,7 @@ import { basisOf } from './decisions';
 import type { Approval, FindingEvent, FindingsState } from './decisions';
 import { limitChoices } from './limit-choices';
 import { setRules } from './set-rules';
+import { withdrawnAt } from './withdrawn';
 
 export interface FindingsSlice extends FindingsState, PlacesState, PinState, PartsState {
   readonly secondPerson: SecondPersonPolicy;
@@ -105,6 +106,14 @@ export type FindingCommand =
       readonly readings: readonly number[];
       readonly reason: string;
     }
+  /** What was out and was taken back, by its reading. */
+  | {
+      readonly type: 'agreeWithdrawal';
+      readonly place: PlaceKey;
+      readonly basedOn: number;
+      readonly reading: number;
+      readonly reason: string;
+    }
   | {
       readonly type: 'decideNotApplicable';
       readonly place: PlaceKey;
@@ -142,6 +151,7 @@ export function decideFindings(
     };
     return ok([{ type: 'concessionAsked', v: 2, data }]);
   }
+  if (command.type === 'agreeWithdrawal') return agreeWithdrawal(state, command, reason, by, at);
   if (command.type === 'confirmLimit') return confirmLimit(state, command, reason, by, at);
   if (!holdsOneOf(by, ['inspector']))
     return refuse('MAY_NOT', { action: 'decide a finding', needs: ['inspector'], person: by.name });
@@ -356,6 +366,29 @@ function chooseLimit(
   const data = { pin: pin.pin, ...judged, rows: offered.rows, limit: offered.limit, reason };
   return ok([{ type: 'limitChosen', v: 2, data }]);
 }
+
+/** Whoever took a reading back that was out is not the one who looks whether that was right. */
+function agreeWithdrawal(
+  state: FindingsSlice,
+  command: Extract<FindingCommand, { type: 'agreeWithdrawal' }>,
+  reason: string,
+  by: Actor,
+  at: string,
+): Decided {
+  const { place, reading } = command;
+  const action = 'agree that a reading was not true';
+  if (!holdsOneOf(by, AGREE)) return refuse('MAY_NOT', { action, needs: AGREE, person: by.name });
+  const record = placeAt(state, place);
+  if (record.version !== command.basedOn) return stale(command, record.version);
+  const open = withdrawnAt(state, place);
+  if (open?.reading.seq !== reading) return refuse('READING_UNKNOWN', { place, reading });
+  const first = { ids: [open.by.id], because: 'took it back', lastAt: open.reading.at };
+  const look = secondLook(action, first, by, at, state.secondPerson);
+  if (!look.ok) return look;
+  const samePerson = look.value ?? null;
+  return ok([{ type: 'withdrawalAgreed', v: 1, data: { place, reading, reason, samePerson } }]);
+}
+const AGREE: readonly Role[] = ['technician', 'inspector'];
 
 function confirmLimit(
   state: FindingsSlice,

@@ -12,6 +12,8 @@ import { FIT_AXES } from '../engines/characteristic';
 import type { Characteristic } from '../engines/characteristic';
 import { bankDifferences } from './bank-difference';
 import type { BankDifference } from './bank-difference';
+import { classMismatches } from './class-match';
+import type { ClassMismatch } from './class-match';
 import { classDoubts } from './ring-class';
 import type { ClassDoubt } from './ring-class';
 import type { LimitRow } from '../library/document';
@@ -31,9 +33,10 @@ export interface SetRuleStand {
   readonly about: string;
   /**
    * `twoWays`: one fit, known in two ways that cannot both be true. `banks`: gaps of two banks that differ, which says something
-   * about their bores. `ringClass`: a gap as a ring, or a bore, of another class would make it.
+   * about their bores. `ringClass`: a gap as a ring, or a bore, of another class would make it. `classes`: parts that run on each
+   * other are made for another size than each other.
    */
-  readonly kind: 'spread' | 'match' | 'relation' | 'twoWays' | 'banks' | 'ringClass';
+  readonly kind: 'spread' | 'match' | 'relation' | 'twoWays' | 'banks' | 'ringClass' | 'classes';
   readonly state: 'holds' | 'broken' | 'notProven';
   /** The readings that it is about: of a relation the one that must not be smaller first. */
   readonly places: readonly string[];
@@ -48,6 +51,7 @@ export interface SetRuleStand {
   /** Of `banks` and `ringClass`: what the set says. */
   readonly banks?: BankDifference;
   readonly doubt?: ClassDoubt;
+  readonly mismatch?: ClassMismatch;
   /** A rule that this engine cannot be held against is said, never dropped. */
   readonly cannotBecause?: 'groupUnknown' | 'otherNotMeasured';
 }
@@ -73,7 +77,20 @@ export function setRules(state: RulesSlice, sheets?: readonly string[]): readonl
   const said = isOlder
     ? []
     : asked.flatMap((each) => [...bankRules(state, each), ...classRules(state, each)]);
-  return [...rowRules(state, sheets), ...twoWays(state, sheets), ...said];
+  const classes = (state.rules ?? CLASSES_SINCE) < CLASSES_SINCE ? [] : mismatchRules(state, asked);
+  return [...rowRules(state, sheets), ...twoWays(state, sheets), ...said, ...classes];
+}
+/** Since these rules parts of different classes that run on each other are a finding; before, they were a sentence. */
+const CLASSES_SINCE = 13;
+function mismatchRules(state: RulesSlice, asked: readonly Characteristic[]): readonly SetRuleStand[] {
+  return classMismatches(state, asked).map((mismatch): SetRuleStand => {
+    const { about, claims, places } = mismatch;
+    const said = claims.map(({ slot, off, by }) => `${slot}=${off}${by === 'marked' ? '' : '~'}`);
+    return {
+      id: `classes ${about} ${said.join(' ')}`,
+      ...{ row: 'classes', about, kind: 'classes', mismatch, state: 'broken', places },
+    };
+  });
 }
 
 /** Banks that differ hold their gate until the bores are measured; what those say is then told, whatever it is. */

@@ -38,6 +38,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'askConcession':
     case 'grantConcession':
     case 'refuseConcession':
+    case 'agreeWithdrawal':
       return { basedOn: placeAt(state, draft.place).version };
     case 'carryRing':
       return { seen: boresSeen(state, draft.gaps) };
@@ -81,6 +82,11 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { basedOn: refitParts(state).find(({ slot }) => slot === draft.slot)?.said?.seq ?? 0 };
     case 'sayLooked':
       return { basedOn: askedFace(state, draft.slot, draft.item)?.entry?.seq ?? 0 };
+    case 'unpackKit':
+      return {
+        basedOn:
+          state.kits.find(({ kit, number }) => kit === draft.kit && number === draft.number.trim())?.seq ?? 0,
+      };
     case 'planWork':
       return { seen: seenOf(state, draft.work) };
     // These name what they are about: the choice, the report, the digest, what was read on the plate.
@@ -98,6 +104,7 @@ function basisIn(state: JobState, draft: JobDraft): object {
     case 'confirmIdentity':
     case 'noteFinding':
     case 'addPhotograph':
+    case 'addPaper':
     case 'placeOrder':
     case 'raiseFinding':
     case 'decideRaised':

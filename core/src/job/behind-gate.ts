@@ -55,6 +55,8 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'dropPlan':
     case 'noteFinding':
     case 'addPhotograph':
+    case 'addPaper':
+    case 'unpackKit':
     case 'placeOrder':
     case 'raiseFinding':
     case 'decideRaised':

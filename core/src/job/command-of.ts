@@ -102,6 +102,15 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const { leaves: _leaves, voids: _voids, ...kept } = first.data;
       return told({ type: 'decideContest', basedOn: version(kept.place), ...kept });
     }
+    case 'withdrawalAgreed': {
+      const { samePerson: _, ...agreed } = first.data;
+      return told({ type: 'agreeWithdrawal', basedOn: version(agreed.place), ...agreed });
+    }
+    case 'kitUnpacked': {
+      const { kit, number } = first.data;
+      const before = state.kits.find((each) => each.kit === kit && each.number === number);
+      return told({ type: 'unpackKit', basedOn: before?.seq ?? 0, ...first.data });
+    }
     case 'placeDeferred':
       return told({ type: 'deferPlace', basedOn: version(first.data.place), ...first.data });
     case 'placeResumed':
@@ -245,6 +254,8 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       return told({ type: 'noteFinding', ...first.data });
     case 'photographAdded':
       return told({ type: 'addPhotograph', ...first.data });
+    case 'paperAdded':
+      return told({ type: 'addPaper', ...first.data });
     case 'orderPlaced':
       return told({ type: 'placeOrder', ...first.data });
     case 'orderSettled':

@@ -11,6 +11,7 @@ import { decideRaised } from '../release/decide-raised';
 import { decideRemarks } from '../release/decide-remarks';
 import type { GateRule } from '../route/route';
 import { signatureOver, signedOver } from './behind-gate';
+import { decideKit } from '../rework/decide-kit';
 import { decidePlan } from '../rework/decide-plan';
 import { decideInspection } from '../inspection/decide-inspection';
 import { decideStrip } from '../strip/decide-strip';
@@ -87,6 +88,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'acceptInstrument':
     case 'acceptLimitNote':
     case 'decideNotApplicable':
+    case 'agreeWithdrawal':
       return decideFindings(state, command, by, at);
     case 'sayAsFound':
     case 'decideOdd':
@@ -105,10 +107,13 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
       return decidePlan(state, command, by);
     case 'noteFinding':
     case 'addPhotograph':
+    case 'addPaper':
     case 'placeOrder':
     case 'settleOrder':
     case 'receiveOrder':
       return decideRemarks(state, command, by);
+    case 'unpackKit':
+      return decideKit(state, command, by);
     case 'raiseFinding':
     case 'decideRaised':
       return decideRaised(state, command, by, at);

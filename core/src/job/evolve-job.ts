@@ -9,6 +9,7 @@ import type { NewerEntry } from '../record/event-table';
 import { NO_GATE_SIGNED } from '../release/gates';
 import { NOTHING_RAISED } from '../release/raised';
 import { NO_REMARKS } from '../release/remarks';
+import { NO_KITS } from '../rework/kits';
 import { NO_PLANS } from '../rework/plans';
 import { NOTHING_LOOKED_AT } from '../inspection/inspection';
 import { NOTHING_STRIPPED } from '../strip/as-found';
@@ -43,6 +44,7 @@ export function evolveJob(before: JobState | undefined, entry: JobEntry): JobSta
       ...NO_REMARKS,
       ...NOTHING_RAISED,
       ...NO_PLANS,
+      ...NO_KITS,
       ...NOTHING_STRIPPED,
       ...NOTHING_LOOKED_AT,
       ...NO_GATE_SIGNED,

@@ -1,6 +1,7 @@
 import type { BenchCommand } from '../bench/bench-commands';
 import type { CarryRingCommand } from '../bench/carried-ring';
 import type { FindingCommand } from '../findings/decide-findings';
+import type { KitCommand } from '../rework/decide-kit';
 import type { PlanCommand } from '../rework/decide-plan';
 import type { ReworkCommand } from '../rework/decide-rework';
 import type { GateCommand, GateFacts } from '../release/decide-gates';
@@ -67,6 +68,7 @@ export type JobCommand =
   | FindingCommand
   | ReworkCommand
   | PlanCommand
+  | KitCommand
   | StripCommand
   | InspectionCommand
   | RemarkCommand

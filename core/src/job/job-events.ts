@@ -13,6 +13,7 @@ import type { EngineFacts, JobFacts } from '../release/arrival';
 import { GATE_EVENTS } from '../release/gates';
 import { RAISED_EVENTS } from '../release/raised';
 import { REMARK_EVENTS } from '../release/remarks';
+import { KIT_EVENTS } from '../rework/kits';
 import { PLAN_EVENTS } from '../rework/plans';
 import { INSPECTION_EVENTS } from '../inspection/inspection';
 import { STRIP_EVENTS } from '../strip/as-found';
@@ -29,11 +30,13 @@ import type { JobState } from './job-state';
  * 11: what is done to a part spends what depended on what it changed; parts are moved; what lies beside may change with it.
  * 12: what was ordered holds its gates until it is received by own evidence; a size that is out is asked
  * about, also where its place was put off.
+ * 13: parts of different classes that run on each other are a finding; a size that was out and was taken back waits for a
+ * second person; what is lifed holds Build until it is renewed.
  * 9: how long something may serve is decided and judged.
  * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 12;
+export const RULES_VERSION = 13;
 
 export interface JobOpened {
   readonly job: JobFacts;
@@ -121,6 +124,7 @@ export const JOB_EVENTS = {
   ...REMARK_EVENTS,
   ...RAISED_EVENTS,
   ...PLAN_EVENTS,
+  ...KIT_EVENTS,
   ...STRIP_EVENTS,
   ...INSPECTION_EVENTS,
   ...GATE_EVENTS,

@@ -6,6 +6,7 @@ import type { ClockPutRight } from '../record/event-table';
 import type { ArrivalState } from '../release/arrival';
 import type { GatesState } from '../release/gates';
 import type { RemarksState } from '../release/remarks';
+import type { KitsState } from '../rework/kits';
 import type { PlansState } from '../rework/plans';
 import type { StripState } from '../strip/as-found';
 import type { RaisedState } from '../release/raised';
@@ -21,6 +22,7 @@ export interface JobState
     FindingsState,
     RemarksState,
     PlansState,
+    KitsState,
     StripState,
     InspectionState,
     RaisedState,

@@ -66,6 +66,8 @@ export interface ProblemData {
   FINDING_UNKNOWN: { readonly finding: string };
   ORDER_UNKNOWN: { readonly order: number };
   CYLINDER_UNKNOWN: { readonly cylinder: string; readonly known: readonly string[] };
+  KIT_UNKNOWN: { readonly kit: string };
+  KIT_NOT_COUNTED: { readonly kit: string; readonly item: string };
   // instruments
   INSTRUMENT_NOT_TAKEN: { readonly instrument: string };
   INSTRUMENT_UNKNOWN: { readonly instrument: string };

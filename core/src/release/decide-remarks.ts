@@ -12,12 +12,13 @@ import { openMatters } from './open-matters';
 import type { MattersSlice } from './open-matters';
 import { evidenceSince, orderStand } from './orders';
 import type { OrderRemark } from './orders';
-import type { Order, OrderSettled, Photographed, RemarkEvent, RemarksState } from './remarks';
+import type { Order, OrderSettled, Paper, Photographed, RemarkEvent, RemarksState } from './remarks';
 
 export type RemarkCommand =
   | { readonly type: 'noteFinding'; readonly finding: string; readonly text: string }
   /** The file lies on the server's disk before the command comes to be decided. */
   | ({ readonly type: 'addPhotograph'; readonly finding: string } & Photographed)
+  | ({ readonly type: 'addPaper'; readonly finding: string } & Paper)
   | ({ readonly type: 'placeOrder'; readonly finding: string } & Order)
   /** `order`: the number of the entry that placed it. */
   | {
@@ -73,6 +74,12 @@ export function decideRemarks(
       const { file, caption, when } = command;
       const data = { finding, file, caption: caption.trim(), ...(when === undefined ? {} : { when }) };
       return ok([{ type: 'photographAdded', v: 2, data }]);
+    }
+    case 'addPaper': {
+      const title = command.title.trim();
+      return title === ''
+        ? refuse('REASON_MISSING', { action: 'keep a paper that has no name' })
+        : ok([{ type: 'paperAdded', v: 1, data: { finding, file: command.file, title } }]);
     }
     case 'placeOrder': {
       const [what, supplier] = [command.what.trim(), command.supplier.trim()];

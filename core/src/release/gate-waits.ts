@@ -4,6 +4,7 @@ import { currentPin } from '../library/limit-in-force';
 import type { ArrivalState, CheckedDocument } from './arrival';
 import { movedDocuments } from './moved-documents';
 import { signatureOf } from './gates';
+import { livesDue } from './lives';
 import type { GatesState } from './gates';
 import { inspectionFindings, openMatters } from './open-matters';
 import type { Finding, MattersSlice } from './open-matters';
@@ -14,6 +15,9 @@ import { gateOf, restsOn, sheetsBehind } from '../route/route';
 import type { Condition, GateRule, Stage } from '../route/route';
 
 export type GateSlice = ArrivalState & GatesState & MattersSlice;
+
+/** Since these rules Build waits for parts whose life is over, or not known. */
+const LIVES_SINCE = 13;
 
 /** One thing that a gate waits for. A screen shows each as a link to where it is settled. */
 export type Wait =
@@ -33,7 +37,7 @@ export type Wait =
   /** Parts of which nobody has said how they were found; the first of them. */
   | { readonly kind: 'map'; readonly open: number; readonly slot: SlotKey }
   /** Parts that ran in, of which nobody said which way they were put back; and what is to be new and is not yet. */
-  | { readonly kind: 'refit' | 'replace'; readonly open: number; readonly slot: SlotKey }
+  | { readonly kind: 'refit' | 'replace' | 'life'; readonly open: number; readonly slot: SlotKey }
   /** Faces that nobody has looked at yet, also again; the first of them. */
   | {
       readonly kind: 'inspection';
@@ -103,6 +107,10 @@ export function gateWaits(
       case 'partsRefitted': {
         const open = refitParts(state).filter(({ said }) => said === undefined);
         const old = toReplace(state);
+        const lives =
+          state.rules < LIVES_SINCE
+            ? []
+            : livesDue(state).filter(({ slot }) => !old.some((each) => each.slot === slot));
         return [
           ...(open[0] === undefined
             ? []
@@ -110,6 +118,9 @@ export function gateWaits(
           ...(old[0] === undefined
             ? []
             : [{ kind: 'replace' as const, open: old.length, slot: old[0].slot }]),
+          ...(lives[0] === undefined
+            ? []
+            : [{ kind: 'life' as const, open: lives.length, slot: lives[0].slot }]),
         ];
       }
       case 'partsInspected': {

@@ -10,8 +10,15 @@ import { currentPin, withheldIn } from '../library/limit-in-force';
 import type { ChosenLimit, LimitDecision, Withheld } from '../library/limit-in-force';
 import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
+import { lifedKinds } from '../engines/lives';
+import { livesDue } from './lives';
+import type { PartLife } from '../engines/lives';
+import { withdrawnReadings } from '../findings/withdrawn';
+import type { Withdrawn } from '../findings/withdrawn';
+import { kitStands } from '../rework/kits';
+import type { KitsState, KitStand } from '../rework/kits';
 import type { Route } from '../route/route';
-import { mapDoubts } from '../strip/as-found';
+import { asksRefit, mapDoubts } from '../strip/as-found';
 import type { MapDoubt, StripState } from '../strip/as-found';
 import { rejecters } from '../inspection/decide-inspection';
 import type { InspectionState } from '../inspection/inspection';
@@ -88,6 +95,12 @@ export type Finding = {
   | { readonly kind: 'order'; readonly order: OrderRemark; readonly stand: 'awaited' | 'toReceive' }
   /** Of a part that came or was changed after the inspection was signed: what is still to be looked at. */
   | { readonly kind: 'inspectionDue'; readonly slot: SlotKey; readonly item: string; readonly open: number }
+  /** Out, and taken back by one person alone. */
+  | { readonly kind: 'withdrawn'; readonly place: PlaceKey; readonly withdrawn: Withdrawn }
+  /** A kit in which something is missing. */
+  | { readonly kind: 'kitDiffers'; readonly stand: KitStand }
+  /** Parts whose life is over, or will be before the next overhaul, or that nobody knows. */
+  | { readonly kind: 'lifeDue'; readonly slot: SlotKey; readonly due: readonly PartLife[] }
   | {
       readonly kind: 'instrumentOutOfDate';
       readonly instrument: string;
@@ -117,6 +130,7 @@ export interface OpenMatters {
 export type MattersSlice = StatusSlice &
   StripState &
   InspectionState &
+  KitsState &
   GatesState &
   RemarksState &
   RaisedState &
@@ -189,6 +203,12 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     ...inspectionFindings(state),
     ...inspectionDue(state),
     ...orderFindings(state, sheets),
+    ...withdrawnFindings(
+      state,
+      characteristics.map(({ id }) => id),
+    ),
+    ...kitFindings(state, sheets),
+    ...lifeFindings(state, sheets),
     ...openRaised(state, sheets).map((raised): Finding => ({
       ...{ id: `raised ${raised.seq}`, kind: 'raised', raised, decidedBy: INSPECTORS },
       notBy: [raised.by.id],
@@ -423,6 +443,49 @@ function orderFindings(state: MattersSlice, sheets?: readonly string[]): readonl
       stand: order.settled === undefined ? 'awaited' : 'toReceive',
       ...{ decidedBy: WORKERS, notBy: [] },
     }));
+}
+/** Since these rules what one person took back waits for another, and what is lifed for a part that may go in. */
+const SECOND_LOOKS_SINCE = 13;
+const withdrawnFindings = (state: MattersSlice, sheets: readonly string[]): readonly Finding[] =>
+  state.rules < SECOND_LOOKS_SINCE
+    ? []
+    : withdrawnReadings(state, sheets).map((withdrawn): Finding => ({
+        ...{ id: `withdrawn ${withdrawn.place}`, kind: 'withdrawn', place: withdrawn.place, withdrawn },
+        ...{ decidedBy: WORKERS, notBy: [withdrawn.by.id] },
+      }));
+/** A kit that is not whole holds what its parts are measured on; what belongs to no part holds every sheet. */
+function kitFindings(state: MattersSlice, sheets?: readonly string[]): readonly Finding[] {
+  return kitStands(state)
+    .filter(({ rule, differs }) =>
+      differs.some(({ item }) => {
+        const kind = rule.contents.find(({ id }) => id === item)?.kind;
+        return sheets === undefined || kind === undefined || restOnKind(state, sheets, kind);
+      }),
+    )
+    .map((stand): Finding => ({
+      ...{ id: `kit ${stand.unpacked.kit} ${stand.unpacked.number}`, kind: 'kitDiffers', stand },
+      ...{ decidedBy: WORKERS, notBy: [] },
+    }));
+}
+/** Where a route asks at Build for what is to be new, it asks for these with it: before that the old ones may lie there. */
+function lifeFindings(state: MattersSlice, sheets?: readonly string[]): readonly Finding[] {
+  const layout = currentPin(state)?.model.layout;
+  if (layout === undefined || state.rules < SECOND_LOOKS_SINCE || asksRefit(state)) return [];
+  const due = livesDue(state);
+  return lifedKinds(layout)
+    .filter((kind) => sheets === undefined || restOnKind(state, sheets, kind))
+    .flatMap((kind): readonly Finding[] => {
+      const its = due.filter(({ rule }) => rule.kind === kind);
+      const [first] = its;
+      return first === undefined
+        ? []
+        : [
+            {
+              ...{ id: `life ${kind}`, kind: 'lifeDue', slot: first.slot, due: its },
+              ...{ decidedBy: WORKERS, notBy: [] },
+            },
+          ];
+    });
 }
 /** While the gate of the inspection is open it waits for these itself. */
 function inspectionDue(state: MattersSlice): readonly Finding[] {

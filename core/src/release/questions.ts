@@ -47,7 +47,17 @@ export const ANSWER_KINDS = [
 ] as const;
 export type AnswerKind = (typeof ANSWER_KINDS)[number];
 /** What asks: a size out of its limits, a part that was found odd or lies elsewhere, was rejected or not looked at, or something that has its own way of being decided. */
-export type QuestionKind = 'outOfLimits' | 'asFound' | 'rejected' | 'notInspected' | 'due' | 'other';
+export type QuestionKind =
+  | 'outOfLimits'
+  | 'asFound'
+  | 'rejected'
+  | 'notInspected'
+  | 'due'
+  | 'withdrawn'
+  | 'classes'
+  | 'short'
+  | 'life'
+  | 'other';
 
 /** Which answers exist for what, in the order in which they are offered. What of them fits a part is worked out. */
 const ANSWERS: Readonly<Record<QuestionKind, readonly AnswerKind[]>> = {
@@ -56,6 +66,10 @@ const ANSWERS: Readonly<Record<QuestionKind, readonly AnswerKind[]>> = {
   rejected: ['anotherPart', 'lookAgain', 'waitForPart', 'concession'],
   notInspected: ['lookAgain', 'decide'],
   due: ['lookAgain'],
+  withdrawn: ['lookAgain', 'decide'],
+  classes: ['anotherPart', 'waitForPart', 'decide'],
+  short: ['decide', 'waitForPart'],
+  life: ['anotherPart', 'waitForPart', 'decide'],
   other: ['decide'],
 };
 /**
@@ -125,6 +139,8 @@ export interface PossibleAnswer {
   /** Of a rework: which. */
   readonly what?: string;
   readonly part?: string;
+  /** Of a decision that has its own way: of what. */
+  readonly of?: QuestionKind;
   /** It is about what was seen and not about a size. */
   readonly look?: true;
   readonly who: readonly Role[];
@@ -234,21 +250,31 @@ function sortOf(state: Slice, { kind, places, findings }: OpenQuestion): string 
   }
 }
 
+const OWN_QUESTIONS: Readonly<Partial<Record<Finding['kind'], QuestionKind>>> = {
+  inspectionDue: 'due',
+  withdrawn: 'withdrawn',
+  kitDiffers: 'short',
+  lifeDue: 'life',
+};
 function kindOfQuestion(finding: Finding): QuestionKind {
   if (finding.kind === 'asFound') return 'asFound';
   if (finding.kind === 'inspection') return finding.doubt.kind;
-  return finding.kind === 'inspectionDue' ? 'due' : 'other';
+  if (finding.kind === 'setRule') return finding.rule.kind === 'classes' ? 'classes' : 'other';
+  return OWN_QUESTIONS[finding.kind] ?? 'other';
 }
 function lookedAt(finding: Finding): Pick<PossibleAnswer, 'part' | 'look'> {
   if (finding.kind === 'inspection') return { part: finding.doubt.entry.part, look: true };
+  const [due] = finding.kind === 'lifeDue' ? finding.due : [];
+  if (due !== undefined) return { part: due.part.id };
   return finding.kind === 'inspectionDue' ? { look: true } : {};
 }
 /** Who decides a finding decides it; another part and another look are anybody's work at the bench. */
 function answerTo(finding: Finding, kind: AnswerKind): PossibleAnswer {
   const part = lookedAt(finding);
+  const of = kind === 'decide' ? { of: kindOfQuestion(finding) } : {};
   return WHO[kind] === TECHNICIANS
     ? { ...plain(kind), ...part }
-    : { ...plain(kind, finding.notBy, finding.decidedBy), ...part };
+    : { ...plain(kind, finding.notBy, finding.decidedBy), ...part, ...of };
 }
 function placesOfFinding(finding: Finding): readonly PlaceKey[] {
   if ('place' in finding) return [finding.place];

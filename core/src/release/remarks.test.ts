@@ -213,6 +213,8 @@ test('under a signed gate something can still be noted; after the seal nothing c
     .do(note(FINDING));
   const reading = told.job.places.get(at(1, 2, 'skirt'))!.readings[0]!.seq;
   told.do({ type: 'correctReading', place: at(1, 2, 'skirt'), reading, reason: 'typing', instead: null });
+  const agree = { type: 'agreeWithdrawal', place: at(1, 2, 'skirt'), reading, reason: 'seen' } as const;
+  told.do(agree, SANNA);
   told.measureAll().sign('rings', PERRIN).do(note(FINDING, 'the box had the wrong label'));
   const digest = told.job.signatures.rings?.at(-1)?.digest;
   told.sign('release', GHISLAINE);

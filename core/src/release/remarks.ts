@@ -11,6 +11,7 @@ export type Remark = RemarkFrame &
   (
     | { readonly kind: 'note'; readonly text: string }
     | (Photographed & { readonly kind: 'photograph' })
+    | (Paper & { readonly kind: 'paper' })
     | (Order & {
         readonly kind: 'order';
         readonly settled?: {
@@ -36,6 +37,12 @@ export interface Photographed {
   readonly caption: string;
   /** One of a pair: as it was found, and after something was done. */
   readonly when?: PictureWhen;
+}
+/** A paper of a part or an order: a certificate, a release tag, the sheet of another shop. */
+export interface Paper {
+  readonly file: AttachedFile;
+  /** What it is, and its number. */
+  readonly title: string;
 }
 export const PICTURE_WHEN = ['before', 'after'] as const;
 export type PictureWhen = (typeof PICTURE_WHEN)[number];
@@ -90,6 +97,9 @@ export const REMARK_EVENTS = {
     2,
     (state, data, stamp) => added(state, stamp, { kind: 'photograph', ...data }),
     sameWords,
+  ),
+  paperAdded: event<OnFinding<Paper>, RemarksState>()(1, (state, data, stamp) =>
+    added(state, stamp, { kind: 'paper', ...data }),
   ),
   orderPlaced: event<OnFinding<Order>, RemarksState>()(
     2,

@@ -41,15 +41,17 @@ export interface RingInBoreFit extends Fit {
   /** No one cut suits all of its stations: it is counted as one that is too loose. */
   readonly isImpossible: boolean;
 }
-/** The rings of one groove, of one part number and class, that could change places. */
-export interface RingSet {
-  readonly groove: string;
-  readonly member: string;
+/** Parts of one number and class that could change places: rings of one groove, or pistons. */
+export interface PartSet {
   readonly rings: readonly BoxedRing[];
   /** Those that can change places, in the order of `fits`. */
   readonly free: readonly BoxedRing[];
   /** By bore and ring, of the free ones. */
   readonly fits: readonly (readonly RingInBoreFit[])[];
+}
+export interface RingSet extends PartSet {
+  readonly groove: string;
+  readonly member: string;
 }
 /** A proposal, or what a person drew by hand. */
 export interface RingOrder extends FilingLoad {
@@ -104,16 +106,16 @@ export function ringSets(
 }
 
 /** The best order: never worse than as they came, and the same where nothing is gained. */
-export function proposedOrder({ fits }: Pick<RingSet, 'fits'>): RingOrder & { readonly asBoxed: FilingLoad } {
+export function proposedOrder({ fits }: Pick<PartSet, 'fits'>): RingOrder & { readonly asBoxed: FilingLoad } {
   return assignFits(fits);
 }
 /** What an order that somebody drew comes to. */
-export function orderLoad({ fits }: Pick<RingSet, 'fits'>, ringForBore: readonly number[]): RingOrder {
+export function orderLoad({ fits }: Pick<PartSet, 'fits'>, ringForBore: readonly number[]): RingOrder {
   return { ...loadOf(fits.flatMap((row, bore) => row[ringForBore[bore] ?? bore] ?? [])), ringForBore };
 }
 /** The moves that an order asks for: those of the rings that do not stay. */
 export const movesOf = (
-  { free }: Pick<RingSet, 'free'>,
+  { free }: Pick<PartSet, 'free'>,
   ringForBore: readonly number[],
 ): readonly PartMove[] =>
   ringForBore.flatMap((ring, bore) => {

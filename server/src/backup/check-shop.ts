@@ -72,9 +72,10 @@ interface KeptFile {
   readonly sha256: string;
   readonly what: string;
 }
+/** Photographs and papers. */
 const photographsOf = (state: JobState | undefined): readonly KeptFile[] =>
   (state?.remarks ?? []).flatMap((each) =>
-    each.kind === 'photograph'
+    each.kind === 'photograph' || each.kind === 'paper'
       ? [{ sha256: each.file.sha256, what: `job ${state?.job.number ?? ''}, ${each.file.name}` }]
       : [],
   );

@@ -223,7 +223,9 @@ function pageOf({ route }: JobState, finding: Finding): string | undefined {
   if (kind === 'asFound')
     return route.gates.find(({ conditions }) => conditions.includes('findingsDecided'))?.stage;
   // Where it is received: among the open matters.
-  if (kind === 'order' || kind === 'raised') return 'questions';
+  if (kind === 'order' || kind === 'raised' || kind === 'withdrawn') return 'questions';
+  if (kind === 'kitDiffers') return 'kits';
+  if (kind === 'lifeDue') return 'parts';
   if (kind === 'inspection' || kind === 'inspectionDue')
     return route.gates.find(({ conditions }) => conditions.includes('partsInspected'))?.stage;
   const place = 'place' in finding ? finding.place : finding.places[0];

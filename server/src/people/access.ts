@@ -64,6 +64,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /jobs/:jobId/commands': 'signedIn',
   'POST /jobs/:jobId/photographs': 'signedIn',
   'GET /jobs/:jobId/photographs/:sha256': 'signedIn',
+  'POST /jobs/:jobId/papers': 'signedIn',
+  'GET /jobs/:jobId/papers/:sha256': 'signedIn',
 
   'GET /instruments': 'signedIn',
   'POST /instruments': instruments,

@@ -10,6 +10,8 @@ import {
   oddLines,
   partLines,
   planLines,
+  kitLines,
+  lifeLines,
   raisedLines,
   refitLines,
 } from '@oak-gate/contract';
@@ -51,6 +53,7 @@ export function history(state: JobState, pictures: Pictures): Content[] {
     ...asFound(state),
     ...lookedAt(state),
     ...planned(state),
+    ...kits(state),
     ...raised(state),
     ...added(state, pictures),
   ];
@@ -194,6 +197,36 @@ function planned(state: JobState): Content[] {
     ),
   ];
 }
+/** Kits with what lay in them, and parts whose life is limited. */
+function kits(state: JobState): Content[] {
+  const [unpacked, lives] = [kitLines(state), lifeLines(state)];
+  return [
+    ...(unpacked.length === 0
+      ? []
+      : [
+          title('Kits'),
+          table(
+            [190, '*', 'auto'],
+            ['Kit', 'What lay in it', 'Unpacked by'],
+            unpacked.map((each): TableCell[] => [
+              each.what,
+              each.held,
+              small(`${each.by}, ${moment(state, each.at)}`),
+            ]),
+          ),
+        ]),
+    ...(lives.length === 0
+      ? []
+      : [
+          title('Parts whose life is limited'),
+          table(
+            [190, 150, '*'],
+            ['Where', 'Part', 'How it stands'],
+            lives.map((each): TableCell[] => [each.where, each.part, each.stands]),
+          ),
+        ]),
+  ];
+}
 /** What somebody saw and no rule did. */
 function raised(state: JobState): Content[] {
   const lines = raisedLines(state);
@@ -215,7 +248,11 @@ function raised(state: JobState): Content[] {
 function added(state: JobState, pictures: Pictures): Content[] {
   if (state.remarks.length === 0) return [];
   return [
-    title('Notes, photographs and orders'),
+    title(
+      state.remarks.some(({ kind }) => kind === 'paper')
+        ? 'Notes, photographs, papers and orders'
+        : 'Notes, photographs and orders',
+    ),
     table(
       [190, '*', 'auto'],
       ['Finding', 'What was added', 'By'],
@@ -229,7 +266,9 @@ function added(state: JobState, pictures: Pictures): Content[] {
                 small(`SHA-256 ${each.file.sha256}`),
               ],
             }
-          : addedWords(each),
+          : each.kind === 'paper'
+            ? { stack: [addedWords(each), small(`SHA-256 ${each.file.sha256}`)] }
+            : addedWords(each),
         small(`${each.by.name}, ${moment(state, each.at)}`),
       ]),
     ),

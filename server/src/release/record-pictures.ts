@@ -2,16 +2,24 @@ import type { AttachedFile, JobState } from '@oak-gate/core';
 import { strToU8, zip } from 'fflate';
 import type { Attachments } from '../platform/attachments';
 
-/** The photographs of a record by their digest; one that is not on the disk any more is not among them. */
-export type Pictures = ReadonlyMap<string, { readonly file: AttachedFile; readonly bytes: Uint8Array }>;
+/** What is kept of a record beside its story. */
+interface KeptBytes {
+  readonly kind: 'photograph' | 'paper';
+  readonly file: AttachedFile;
+  readonly bytes: Uint8Array;
+}
+/** The photographs and papers of a record by their digest; one that is not on the disk any more is not among them. */
+export type Pictures = ReadonlyMap<string, KeptBytes>;
 export const NO_PICTURES: Pictures = new Map();
 
 export function picturesOf({ remarks }: JobState, attachments: Attachments): Pictures {
-  const pictures = new Map<string, { readonly file: AttachedFile; readonly bytes: Uint8Array }>();
+  const pictures = new Map<string, KeptBytes>();
   for (const remark of remarks) {
-    if (remark.kind !== 'photograph' || pictures.has(remark.file.sha256)) continue;
+    if (remark.kind !== 'photograph' && remark.kind !== 'paper') continue;
+    if (pictures.has(remark.file.sha256)) continue;
     const bytes = readIfThere(attachments, remark.file.sha256);
-    if (bytes !== undefined) pictures.set(remark.file.sha256, { file: remark.file, bytes });
+    if (bytes !== undefined)
+      pictures.set(remark.file.sha256, { kind: remark.kind, file: remark.file, bytes });
   }
   return pictures;
 }
@@ -27,13 +35,14 @@ const ENDINGS: Readonly<Record<string, string>> = {
   'image/jpeg': 'jpg',
   'image/png': 'png',
   'image/webp': 'webp',
+  'application/pdf': 'pdf',
 };
-/** The sealed record and its photographs, each under the digest by which the record names it. */
+/** The sealed record with its photographs and papers, each under the digest by which the record names it. */
 export const zipRecord = (name: string, record: unknown, pictures: Pictures): Promise<Uint8Array> =>
   new Promise((resolve, reject) => {
     const files: Record<string, Uint8Array> = { [name]: strToU8(JSON.stringify(record)) };
-    for (const [sha256, { file, bytes }] of pictures)
-      files[`photographs/${sha256}.${ENDINGS[file.mime] ?? 'bin'}`] = bytes;
+    for (const [sha256, { kind, file, bytes }] of pictures)
+      files[`${kind}s/${sha256}.${ENDINGS[file.mime] ?? 'bin'}`] = bytes;
     zip(files, { level: 6 }, (error, bytes) => {
       if (error === null) resolve(bytes);
       else reject(error);

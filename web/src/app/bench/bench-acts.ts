@@ -6,9 +6,13 @@ import {
   aboutPlace,
   currentPin,
   currentReading,
+  isBearingClearance,
   isLinerHeights,
+  isPistonClearance,
+  lotsInKits,
   leftAsIs,
   PART_FACTS,
+  parsePlaceKey,
   partIn,
   placeAt,
   questionsOf,
@@ -18,7 +22,7 @@ import {
   sheetPlaces,
   slotsOf,
 } from '@oak-gate/core';
-import type { JobDraft, JobState, NewPart, SlotKey } from '@oak-gate/core';
+import type { Characteristic, JobDraft, JobState, NewPart, SlotKey } from '@oak-gate/core';
 import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
 import { JobDesk } from '../state/job-desk';
@@ -85,6 +89,21 @@ const partFields = (one: string): readonly AskField[] => [
 const textOrNull = (text: string | undefined): string | null =>
   text === undefined || text.trim() === '' ? null : text.trim();
 /** A part as it was described in a dialog with these fields. */
+/** What was read on the bags of the one kit in which such parts came; nobody guesses between two. */
+function knownFromKit(
+  job: JobState,
+  kind: string,
+  groove: string | undefined,
+): (Readonly<Record<string, string | undefined>> & { readonly words: string }) | undefined {
+  const [only, ...others] = lotsInKits(job, kind, groove);
+  if (only === undefined || others.length > 0) return undefined;
+  const { kit, lot, partNumber } = only;
+  return {
+    lot,
+    partNumber,
+    words: `Out of kit ${kit.number}: what was read when it was unpacked stands below.`,
+  };
+}
 const describedIn = ({
   state,
   partNumber,
@@ -132,7 +151,17 @@ export class BenchActs {
         'What is to be filed, and which goes where',
         () => void this.toFiling(),
       ),
-      ...when(this.standsUnderHead(), 'Shims for the liners', () => void this.toShims()),
+      ...when(this.measures(isLinerHeights), 'Shims for the liners', () => void this.toSheetPage('shims')),
+      ...when(
+        this.measures(isBearingClearance),
+        'Which shells bring it in',
+        () => void this.toSheetPage('shells'),
+      ),
+      ...when(
+        this.measures(isPistonClearance),
+        'Which piston in which bore',
+        () => void this.toSheetPage('pistons'),
+      ),
       ...when(outside && !status.conceded, 'What each answer would mean', () => void this.toQuestion(key)),
       ...when(true, 'Photographs of this place…', () => this.pictures()),
       ...when(true, 'Raise a question…', () => void this.raise()),
@@ -240,6 +269,7 @@ export class BenchActs {
       return;
     }
     const [one, many] = partWords(layout, kind);
+    const kit = knownFromKit(job, kind, parsePlaceKey(slot)?.at.groove);
     const count = (slots: readonly unknown[]): string => `${slots.length} ${slots.length === 1 ? one : many}`;
     const empty = slotsOf(layout, kind).filter(({ key }) => partIn(job, key) === undefined);
     const inCylinder = empty.filter(
@@ -252,7 +282,10 @@ export class BenchActs {
     };
     await this.asker.ask({
       title: `Fit ${many}`,
-      lines: ['Each goes in its own place and stays with it. Every one is measured by itself.'],
+      lines: [
+        'Each goes in its own place and stays with it. Every one is measured by itself.',
+        ...(kit === undefined ? [] : [kit.words]),
+      ],
       fields: [
         {
           key: 'scope',
@@ -269,7 +302,8 @@ export class BenchActs {
         // What was said of all parts of the kind is there to be confirmed, or typed over.
         ...partFields(one).map((field) => {
           const fact = PART_FACTS.find((each) => each === field.key);
-          const value = fact === undefined ? undefined : saidOfKind(job.engine, kind, fact);
+          const value =
+            kit?.[field.key] ?? (fact === undefined ? undefined : saidOfKind(job.engine, kind, fact));
           return value === undefined ? field : { ...field, value };
         }),
       ],
@@ -339,14 +373,14 @@ export class BenchActs {
     if (job !== undefined && place !== undefined)
       openPictures(this.dialog, { title: placeInJob(currentPin(job), place), about: aboutPlace(place) });
   }
-  private standsUnderHead(): boolean {
+  private measures(isSo: (characteristic: Characteristic) => boolean): boolean {
     const characteristic = this.hand.at.characteristic();
-    return characteristic !== undefined && isLinerHeights(characteristic);
+    return characteristic !== undefined && isSo(characteristic);
   }
-  async toShims(): Promise<void> {
+  private async toSheetPage(page: 'shims' | 'shells' | 'pistons'): Promise<void> {
     const job = this.hand.at.job();
     const sheet = this.hand.at.characteristic()?.id;
-    if (job !== undefined) await this.router.navigate(['/jobs', job.id, 'shims'], { queryParams: { sheet } });
+    if (job !== undefined) await this.router.navigate(['/jobs', job.id, page], { queryParams: { sheet } });
   }
 
   /** The cut that was advised is made: the part that can be filed to open what is measured here. */

@@ -52,11 +52,25 @@ export class FindingList {
       await this.router.navigate(['/jobs', job.id, 'fit'], { queryParams: fit });
       return;
     }
+    const page = pageOfFinding(finding);
+    if (page !== undefined) {
+      await this.router.navigate(['/jobs', job.id, ...page.path], { queryParams: page.query });
+      return;
+    }
     const ask = askFor(job, finding, (draft) => this.desk.ask(draft, undefined, job));
     if (ask !== undefined) await this.asker.ask(ask);
   }
 }
 
+/** Where a finding is settled that no single answer settles. */
+export function pageOfFinding(
+  finding: Finding,
+): { readonly path: readonly string[]; readonly query: Readonly<Record<string, string>> } | undefined {
+  if (finding.kind === 'kitDiffers') return { path: ['kits'], query: { kit: finding.stand.rule.id } };
+  if (finding.kind === 'lifeDue')
+    return { path: ['parts'], query: { show: 'life', part: finding.due[0]?.part.id ?? '' } };
+  return undefined;
+}
 /** Where a finding is looked at: at its place, or, of banks that differ, at the set that says so. */
 function lookAt(finding: Finding): { readonly place: string | undefined; readonly view?: 'set' } {
   if ('place' in finding) return { place: finding.place };
@@ -279,6 +293,23 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
         submit: 'Decide so',
         act: ({ reason = '' }) => send({ type: 'decideRaised', raised: finding.raised.seq, reason }),
       };
+    case 'withdrawn': {
+      const { place, withdrawn } = finding;
+      return {
+        title,
+        lines: [
+          `${withdrawn.by.name} took it back alone. Look at the part, or measure there yourself; agree only where you have seen why it was not true.`,
+        ],
+        fields: [{ key: 'reason', label: 'What you have seen', kind: 'text' }],
+        submit: 'It was not true',
+        act: ({ reason = '' }) =>
+          send({ type: 'agreeWithdrawal', place, reading: withdrawn.reading.seq, reason }),
+      };
+    }
+    // Counted again, replaced, or said: on a page of its own.
+    case 'kitDiffers':
+    case 'lifeDue':
+      return undefined;
     case 'order':
       return orderNextAsk(finding.order, send);
     case 'inspection': {

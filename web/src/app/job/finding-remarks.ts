@@ -1,17 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
-import { commandAnswer, addedWords } from '@oak-gate/contract';
+import { addedWords } from '@oak-gate/contract';
 import { orderStand, remarksOn } from '@oak-gate/core';
 import type { JobState, OrderRemark, OrderStand } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
-import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
-import { JobActions } from '../state/job.feature';
 import { JobDesk } from '../state/job-desk';
 import { newId } from '../state/new-id';
+import { PictureBox } from '../state/picture-box';
+import { sessionFeature } from '../state/session.feature';
 import { Asker } from '../ui/asker';
 import { orderAsk, orderNextAsk } from '../ui/order-ask';
-import { shrinkPicture } from '../ui/shrink-picture';
+import { paperAsk, PaperSender } from '../ui/paper-ask';
+import { DAMAGED, shrinkPicture } from '../ui/shrink-picture';
 import { WhenPipe } from '../ui/when.pipe';
 
 /** What can be said of an order next. */
@@ -31,8 +32,9 @@ const ORDER_ACTS: Readonly<Partial<Record<OrderStand, string>>> = {
 export class FindingRemarks {
   private readonly desk = inject(JobDesk);
   private readonly asker = inject(Asker);
-  private readonly api = inject(Api);
-  private readonly store = inject(Store);
+  private readonly box = inject(PictureBox);
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  private readonly papers = inject(PaperSender);
   readonly job = input.required<JobState>();
   readonly finding = input.required<string>();
   protected readonly sealed = computed(() => this.job().seal !== undefined);
@@ -44,6 +46,7 @@ export class FindingRemarks {
         remark.kind === 'photograph'
           ? `/api/jobs/${this.job().id}/photographs/${remark.file.sha256}`
           : undefined,
+      paper: remark.kind === 'paper' ? `/api/jobs/${this.job().id}/papers/${remark.file.sha256}` : undefined,
       order: remark.kind === 'order' && ORDER_ACTS[orderStand(remark)] !== undefined ? remark : undefined,
       act: remark.kind === 'order' ? ORDER_ACTS[orderStand(remark)] : undefined,
     })),
@@ -81,28 +84,19 @@ export class FindingRemarks {
   }
   private async send(taken: File, caption: string): Promise<ApiProblem | undefined> {
     const file = await shrinkPicture(taken);
-    if (file === undefined)
-      return {
-        code: 'FILE_NOT_THAT_TYPE',
-        title: 'This file is damaged, or no picture',
-        where: taken.name,
-        next: 'Take the photograph again, or choose another file.',
-      };
-    const id = newId();
-    const query = new URLSearchParams({
-      command: id,
-      finding: this.finding(),
-      name: file.name,
-      caption,
+    const by = this.person();
+    if (file === undefined || by === undefined) return { ...DAMAGED, where: taken.name };
+    await this.box.put({
+      ...{ id: newId(), jobId: this.job().id, about: this.finding(), when: null, caption },
+      ...{ name: file.name, by: { id: by.id, name: by.name }, at: new Date().toISOString(), file },
     });
-    const answer = await this.api.upload(
-      `/api/jobs/${this.job().id}/photographs?${query.toString()}`,
-      file,
-      commandAnswer,
-    );
-    if (!answer.ok) return answer.problem;
-    const { chain, entries } = answer.value;
-    this.store.dispatch(JobActions.accepted({ id, chain, entries }));
     return undefined;
+  }
+  /** A certificate, a release tag or the sheet of another shop, as a PDF or a picture. */
+  protected async paper(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (file !== undefined) await this.asker.ask(paperAsk(this.finding(), file, this.papers));
   }
 }

@@ -64,7 +64,7 @@ import { WhenPipe } from '../ui/when.pipe';
     @if (added().length > 0) {
       <details class="panel panel-pad" open>
         <summary>
-          <h2>Notes, photographs and orders</h2>
+          <h2>Notes, photographs, papers and orders</h2>
         </summary>
         <table class="list">
           <tbody>
@@ -125,7 +125,10 @@ export class HistoryList {
       seq: each.seq,
       finding: findingName(job, each.finding),
       words: addedWords(each),
-      picture: each.kind === 'photograph' ? `/api/jobs/${job.id}/photographs/${each.file.sha256}` : undefined,
+      picture:
+        each.kind === 'photograph' || each.kind === 'paper'
+          ? `/api/jobs/${job.id}/${each.kind}s/${each.file.sha256}`
+          : undefined,
       by: each.by.name,
       at: each.at,
     }));

@@ -49,6 +49,26 @@ export const jobRoutes: Routes = [
         loadComponent: () => import('../bench/shims/shims.page').then((m) => m.ShimsPage),
       },
       {
+        path: 'shells',
+        title: 'Shells · Oak Gate',
+        loadComponent: () => import('../bench/shells/shells.page').then((m) => m.ShellsPage),
+      },
+      {
+        path: 'pistons',
+        title: 'Pistons · Oak Gate',
+        loadComponent: () => import('../bench/pistons/pistons.page').then((m) => m.PistonsPage),
+      },
+      {
+        path: 'parts',
+        title: 'Parts · Oak Gate',
+        loadComponent: () => import('../parts/parts.page').then((m) => m.PartsPage),
+      },
+      {
+        path: 'kits',
+        title: 'Kits · Oak Gate',
+        loadComponent: () => import('../parts/kits.page').then((m) => m.KitsPage),
+      },
+      {
         path: 'questions',
         title: 'Questions · Oak Gate',
         loadComponent: () => import('./questions/questions.page').then((m) => m.QuestionsPage),

@@ -16,36 +16,36 @@ interface Lease {
 export class OneSender {
   private readonly window = Math.random().toString(36).slice(2);
 
-  /** Runs the work in this window if no other one is at it; otherwise does nothing. */
-  async alone(work: () => Promise<void>): Promise<void> {
+  /** Runs the work in this window if no other one is at it; otherwise does nothing. What is named otherwise is other work. */
+  async alone(work: () => Promise<void>, what = NAME): Promise<void> {
     const locks = (navigator as { readonly locks?: LockManager }).locks;
     if (locks !== undefined) {
-      await locks.request(NAME, { ifAvailable: true }, async (lock) => {
+      await locks.request(what, { ifAvailable: true }, async (lock) => {
         if (lock !== null) await work();
       });
       return;
     }
-    if (!this.lease()) return;
-    const renewed = setInterval(() => this.lease(), LEASE_MS / 3);
+    if (!this.lease(what)) return;
+    const renewed = setInterval(() => this.lease(what), LEASE_MS / 3);
     try {
       await work();
     } finally {
       clearInterval(renewed);
-      if (this.holder()?.window === this.window) localStorage.removeItem(NAME);
+      if (this.holder(what)?.window === this.window) localStorage.removeItem(what);
     }
   }
 
-  private lease(): boolean {
+  private lease(what: string): boolean {
     const now = Date.now();
-    const holder = this.holder();
+    const holder = this.holder(what);
     if (holder !== undefined && holder.window !== this.window && holder.until > now) return false;
     const mine: Lease = { window: this.window, until: now + LEASE_MS };
-    localStorage.setItem(NAME, JSON.stringify(mine));
-    return this.holder()?.window === this.window;
+    localStorage.setItem(what, JSON.stringify(mine));
+    return this.holder(what)?.window === this.window;
   }
-  private holder(): Lease | undefined {
+  private holder(what: string): Lease | undefined {
     try {
-      const held = JSON.parse(localStorage.getItem(NAME) ?? 'null') as Lease | null;
+      const held = JSON.parse(localStorage.getItem(what) ?? 'null') as Lease | null;
       return held ?? undefined;
     } catch {
       return undefined;

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { UNREACHABLE } from '../state/api';
 import { Outbox } from '../state/outbox';
+import { PictureBox } from '../state/picture-box';
 import { Sender } from '../state/sender';
 import { sessionFeature } from '../state/session.feature';
 
@@ -20,6 +21,7 @@ import { sessionFeature } from '../state/session.feature';
 export class KeptTag {
   private readonly outbox = inject(Outbox);
   private readonly sender = inject(Sender);
+  private readonly pictures = inject(PictureBox);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly words = computed(() => {
     const waiting = this.outbox.waiting();
@@ -27,6 +29,8 @@ export class KeptTag {
     const others = waiting.filter(({ by }) => by.id !== me);
     const trouble = this.sender.trouble();
     const refused = this.outbox.refused().length + this.outbox.setAside().length;
+    // One that is on its way is no news.
+    const photographs = this.pictures.trouble() === undefined ? 0 : this.pictures.all().length;
     const parts = [
       ...(trouble !== undefined && waiting.length > others.length
         ? [
@@ -35,6 +39,9 @@ export class KeptTag {
         : []),
       ...(others.length > 0
         ? [`${others.length} kept for ${[...new Set(others.map(({ by }) => by.name))].join(', ')}`]
+        : []),
+      ...(photographs > 0
+        ? [`${photographs} ${photographs === 1 ? 'photograph waits' : 'photographs wait'}`]
         : []),
       ...(refused > 0 ? [`${refused} refused`] : []),
       ...(this.outbox.cannotKeep() ? ['this tablet cannot keep anything'] : []),

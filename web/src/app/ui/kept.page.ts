@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { kindOfSlot, parsePlaceKey } from '@oak-gate/core';
 import { Outbox } from '../state/outbox';
 import type { Kept } from '../state/outbox';
+import { PictureBox } from '../state/picture-box';
 import { Sender } from '../state/sender';
 import { sessionFeature } from '../state/session.feature';
 import { Asker } from './asker';
@@ -21,6 +22,7 @@ import { WhenPipe } from './when.pipe';
 export class KeptPage {
   protected readonly outbox = inject(Outbox);
   protected readonly sender = inject(Sender);
+  protected readonly pictures = inject(PictureBox);
   private readonly asker = inject(Asker);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly rows = computed(() =>

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { commandAnswer } from '@oak-gate/contract';
 import { remarksOn } from '@oak-gate/core';
 import type { JobState, PictureWhen } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
-import { Api } from '../state/api';
 import type { ApiProblem } from '../state/api';
-import { JobActions } from '../state/job.feature';
 import { newId } from '../state/new-id';
+import { PictureBox } from '../state/picture-box';
+import { sessionFeature } from '../state/session.feature';
 import { ProblemNote } from './problem-note';
-import { shrinkPicture } from './shrink-picture';
+import { PictureUrls } from './picture-urls';
+import { DAMAGED, shrinkPicture } from './shrink-picture';
 import { WhenPipe } from './when.pipe';
 
 /** Photographs of a place, a part or a finding, as they were found and after something was done; a new one by camera or file. */
@@ -20,8 +20,9 @@ import { WhenPipe } from './when.pipe';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Pictures {
-  private readonly api = inject(Api);
-  private readonly store = inject(Store);
+  private readonly box = inject(PictureBox);
+  private readonly urls = new PictureUrls();
+  private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly job = input.required<JobState>();
   /** What they are of: the id of a finding, or a place or part as `core` names it. */
   readonly about = input.required<string>();
@@ -42,35 +43,49 @@ export class Pictures {
     ),
   );
 
+  /** Taken here, and not on the server's disk yet: they are seen all the same, with a dotted outline. */
+  protected readonly waiting = computed(() =>
+    this.box
+      .all()
+      .flatMap((each) =>
+        each.jobId === this.job().id && each.about === this.about()
+          ? [{ ...each, source: this.urls.of(each.id, each.file) }]
+          : [],
+      ),
+  );
+  protected readonly trouble = computed(() =>
+    this.box.cannotKeep() ? CANNOT_KEEP : this.waiting().length > 0 ? this.box.trouble() : undefined,
+  );
+
   protected async add(event: Event, when: PictureWhen): Promise<void> {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];
     field.value = '';
-    if (file === undefined) return;
+    const by = this.person();
+    if (file === undefined || by === undefined) return;
     this.problem.set(undefined);
     this.sending.set(true);
     const picture = await shrinkPicture(file);
-    if (picture === undefined)
-      this.problem.set({
-        code: 'FILE_NOT_THAT_TYPE',
-        title: 'This file is damaged, or no picture',
-        where: file.name,
-        next: 'Take the photograph again, or choose another file.',
+    if (picture === undefined) this.problem.set({ ...DAMAGED, where: file.name });
+    else
+      await this.box.put({
+        ...{ id: newId(), jobId: this.job().id, about: this.about(), when, caption: '' },
+        ...{
+          name: picture.name,
+          by: { id: by.id, name: by.name },
+          at: new Date().toISOString(),
+          file: picture,
+        },
       });
-    else this.problem.set(await this.send(picture, when));
     this.sending.set(false);
   }
-  private async send(file: File, when: PictureWhen): Promise<ApiProblem | undefined> {
-    const id = newId();
-    const query = new URLSearchParams({ command: id, finding: this.about(), name: file.name, when });
-    const answer = await this.api.upload(
-      `/api/jobs/${this.job().id}/photographs?${query.toString()}`,
-      file,
-      commandAnswer,
-    );
-    if (!answer.ok) return answer.problem;
-    const { chain, entries } = answer.value;
-    this.store.dispatch(JobActions.accepted({ id, chain, entries }));
-    return undefined;
+  protected forget(id: string): void {
+    void this.box.forget(id);
   }
 }
+const CANNOT_KEEP: ApiProblem = {
+  code: 'CANNOT_KEEP',
+  title: 'This tablet cannot keep a photograph until it is sent',
+  where: 'its own store',
+  next: 'Leave the page open until the photograph is there, or free some room on the tablet.',
+};

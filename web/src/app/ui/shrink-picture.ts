@@ -25,3 +25,9 @@ export async function shrinkPicture(file: File): Promise<File | undefined> {
     return undefined;
   }
 }
+/** What is said of a file that cannot be drawn. */
+export const DAMAGED = {
+  code: 'FILE_NOT_THAT_TYPE',
+  title: 'This file is damaged, or no picture',
+  next: 'Take the photograph again, or choose another file.',
+} as const;

@@ -33,12 +33,16 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
     case 'finding':
       if (wait.finding.kind === 'inspection' || wait.finding.kind === 'inspectionDue')
         return faceLink(job, wait.finding) ?? stageLink(gate);
+      if (wait.finding.kind === 'kitDiffers') return { path: ['kits'] };
+      if (wait.finding.kind === 'lifeDue') return { path: ['parts'] };
       return 'place' in wait.finding
         ? placeLink(wait.finding.place)
         : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
     case 'refit':
     case 'replace':
       return { path: ['refit'] };
+    case 'life':
+      return { path: ['parts'] };
     case 'map':
       return stageLink(gate);
     case 'gate':

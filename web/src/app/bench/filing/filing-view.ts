@@ -45,93 +45,37 @@ import type {
   StaysBecause,
 } from '@oak-gate/core';
 import type { Hops } from './hop-line';
-import type { SwapRow } from './swap-diagram';
-
-const STAYS_WORDS: Readonly<Record<StaysBecause, string>> = {
-  runIn: 'run in, stays',
-  filed: 'filed, stays',
-  notMeasured: 'not measured yet',
-  openEnd: 'one side not proven',
-  boreUnknown: 'bore not measured',
-  noLimit: 'no limit',
-  locked: 'stays',
-};
-
-/** "8 have no limit in force, 4 are not measured yet": why rings are left out of a proposal. */
-export function staysWords(rings: readonly { readonly stays: StaysBecause | null }[]): string {
-  const counts = new Map<StaysBecause, number>();
-  for (const { stays } of rings) if (stays !== null) counts.set(stays, (counts.get(stays) ?? 0) + 1);
-  if (counts.size === 0) return '';
-  const said = [...counts].map(([stays, count]) => `${count} ${LEFT_OUT[stays](count === 1)}`);
-  return `${said.length === 1 && rings.length === [...counts.values()][0] ? 'Rings that could change places: none;' : 'Left where they are:'} ${said.join(', ')}.`;
-}
-const LEFT_OUT: Readonly<Record<StaysBecause, (isOne: boolean) => string>> = {
-  runIn: (one) => (one ? 'is run in' : 'are run in'),
-  filed: (one) => (one ? 'is filed' : 'are filed'),
-  notMeasured: (one) => (one ? 'is not measured yet' : 'are not measured yet'),
-  openEnd: (one) => (one ? 'is proven on one side alone' : 'are proven on one side alone'),
-  boreUnknown: (one) => (one ? 'has a bore that is not gauged' : 'have bores that are not gauged'),
-  noLimit: (one) => (one ? 'has no limit in force' : 'have no limit in force'),
-  locked: (one) => (one ? 'stays by hand' : 'stay by hand'),
-};
+import type { SwapRow } from '../swap/swap-diagram';
+import { swapRows } from '../swap/swap-view';
 
 /** The rings of one groove and what their bores get, in the order in which a person drew it. */
-export function swapRows(
+export const ringRows = (
   job: JobState,
   set: RingSet,
   ringForBore: readonly number[],
   unit: LengthUnit,
-): readonly SwapRow[] {
-  const layout = currentPin(job)?.model.layout;
-  const rings = ringsByBank(job, set);
-  const rowOf = new Map(rings.map(({ slot }, row) => [slot, row]));
-  const freeAt = new Map(set.free.map(({ slot }, i) => [slot, i]));
-  let bank = '';
-  return rings.map((ring, row): SwapRow => {
-    const cylinder = layout?.cylinders.find(({ id }) => id === ring.cylinder);
-    const its = layout?.banks.length === 1 ? '' : (cylinder?.bank ?? '');
-    const begins = its !== bank;
-    bank = its;
-    const place = placesOfRing(job, ring.slot)[0];
-    const status = place === undefined ? undefined : placeStatus(job, place);
-    const reading = status?.reading?.reading;
-    const free = freeAt.get(ring.slot);
-    const from = free === undefined ? undefined : ringForBore[free];
-    const fit = free === undefined || from === undefined ? undefined : set.fits[free]?.[from];
-    const [first] = fit?.at ?? [];
-    return {
-      slot: ring.slot,
-      cylinder: cylinder?.label.replace(/^\D+/u, '') ?? ring.cylinder,
-      ...(begins ? { bank: its } : {}),
-      gap: reading !== undefined && isSize(reading) ? gapWords(reading, unit) : 'not taken',
-      mark: status?.state ?? 'notTaken',
-      stays: ring.stays === null ? null : STAYS_WORDS[ring.stays],
-      locked: ring.stays === 'locked',
-      from: from === undefined ? row : (rowOf.get(set.free[from]?.slot ?? '') ?? row),
-      predicted: first === undefined ? '' : rangeWords(first.low, first.high, unit),
-      word:
-        fit === undefined
-          ? ''
-          : fit.isImpossible
-            ? 'no amount suits'
-            : fit.isLoose
-              ? set.fits.every((each) => each[from ?? -1]?.isLoose === true)
-                ? 'a new ring'
-                : 'too wide'
-              : fit.removal > 0
-                ? 'file'
-                : '',
-    };
+): readonly SwapRow[] =>
+  swapRows(job, set, ringForBore, unit, {
+    known: ({ slot }) => {
+      const place = placesOfRing(job, slot)[0];
+      const status = place === undefined ? undefined : placeStatus(job, place);
+      const reading = status?.reading?.reading;
+      return {
+        text: reading !== undefined && isSize(reading) ? gapWords(reading, unit) : 'not taken',
+        mark: status?.state ?? 'notTaken',
+      };
+    },
+    word: (fit, fitsNowhere) =>
+      fit.isImpossible
+        ? 'no amount suits'
+        : fit.isLoose
+          ? fitsNowhere
+            ? 'a new ring'
+            : 'too wide'
+          : fit.removal > 0
+            ? 'file'
+            : '',
   });
-}
-/** The rings of one bank stand together, as they stand in the engine. */
-export function ringsByBank(job: JobState, { rings }: RingSet): RingSet['rings'] {
-  const layout = currentPin(job)?.model.layout;
-  if (layout === undefined) return rings;
-  const bankOf = (cylinder: string): number =>
-    layout.banks.findIndex(({ id }) => id === layout.cylinders.find((each) => each.id === cylinder)?.bank);
-  return [...rings].sort((a, b) => bankOf(a.cylinder) - bankOf(b.cylinder));
-}
 const placesOfRing = (job: JobState, slot: string) =>
   (currentPin(job)?.characteristics ?? [])
     .filter(({ filed }) => filed !== undefined)
@@ -150,14 +94,6 @@ export function loadWords({ toFile, loose }: FilingLoad): string {
   const file = toFile === 0 ? 'nothing to file' : `${toFile} ${toFile === 1 ? 'ring' : 'rings'} to file`;
   return loose === 0 ? file : `${file}, ${loose} beyond filing`;
 }
-export const moveCount = (sets: readonly RingSet[], orders: readonly (readonly number[])[]): number =>
-  sets.reduce((sum, set, i) => sum + movesOf(set, orders[i] ?? []).length, 0);
-export const addLoads = (loads: readonly FilingLoad[]): FilingLoad => ({
-  loose: loads.reduce((sum, each) => sum + each.loose, 0),
-  toFile: loads.reduce((sum, each) => sum + each.toFile, 0),
-  totalRemoval: nanometres(loads.reduce((sum, each) => sum + each.totalRemoval, 0)),
-});
-
 /** One ring of the list, in words and drawn. */
 export interface FilingLine {
   readonly ring: RingToFile;

@@ -36,10 +36,9 @@ import { FORM_IMPORTS } from '../../ui/form-imports';
 import { ProblemNote } from '../../ui/problem-note';
 import { UnitChoice } from '../../ui/unit-choice';
 import { againstFiling, beforeFiling, bySourcesUnit } from '../filing-words';
-import { CutBand } from './cut-band';
+import { CutBand } from '../cut-band';
 import { FilingChoice, FILING_TOOLS } from './filing-choice';
 import {
-  addLoads,
   axisOf,
   filedSheet,
   filingLines,
@@ -47,13 +46,13 @@ import {
   loadWords,
   minutesFor,
   relationWarnings,
-  ringsByBank,
-  staysWords,
-  swapRows,
+  ringRows,
 } from './filing-view';
 import { HopLine } from './hop-line';
-import { RingAssigner } from './ring-assigner';
-import { SwapDiagram } from './swap-diagram';
+import { PartAssigner } from '../swap/part-assigner';
+import { PartSwap, REFUSED } from '../swap/part-swap';
+import { SwapBoard } from '../swap/swap-board';
+import { limitWords, staysWords } from '../swap/swap-view';
 
 /** How many strokes before the goal a round stops: metal cannot be put back. */
 const STOP_SHORT = 2;
@@ -68,8 +67,8 @@ const SCHOOLS: readonly { readonly kind: FilingSchool['kind']; readonly words: s
 /** Rings that are filed: which goes where before anything is taken off, then how much of which, in the order of work. */
 @Component({
   selector: 'app-filing-page',
-  imports: [...FORM_IMPORTS, CutBand, HopLine, ProblemNote, RouterLink, SwapDiagram],
-  providers: [RingAssigner],
+  imports: [...FORM_IMPORTS, CutBand, HopLine, ProblemNote, RouterLink, SwapBoard],
+  providers: [PartAssigner],
   templateUrl: './filing.page.html',
   styleUrl: './filing.page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,7 +80,6 @@ export class FilingPage {
   private readonly units = inject(UnitChoice);
   private readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly choice = inject(FilingChoice);
-  protected readonly assigner = inject(RingAssigner);
   protected readonly job = inject(BlindLooks).job;
   protected readonly tools = FILING_TOOLS;
   protected readonly schools = SCHOOLS;
@@ -131,79 +129,27 @@ export class FilingPage {
   });
 
   // Which ring goes in which bore.
-  protected readonly locked = signal<ReadonlySet<string>>(new Set());
-  protected readonly byHand = signal(false);
-  /** What a person drew of a set, as long as the same rings could change places: whatever else comes in moves no hand. */
-  private readonly drawn = signal<Readonly<Record<string, readonly number[]>>>({});
-  /** The sets in which more than one ring could move, and somebody would gain by it. */
-  protected readonly sets = computed((): readonly RingSet[] => {
-    const [job, characteristic] = [this.job(), this.characteristic()];
-    if (job === undefined || characteristic === undefined) return [];
-    return ringSets(job, characteristic, this.locked()).filter(({ free }) => free.length > 1);
-  });
-  private readonly question = computed(() => JSON.stringify(this.sets().map(({ fits }) => fits)));
-  /** The order of each set: as a person drew it, else as it was worked out, else as they came. */
-  protected readonly orders = computed(() => {
-    const sets = this.sets();
-    const proposed = this.assigner.orders();
-    return sets.map((set, i) => {
-      const asCame = set.free.map((_, bore) => bore);
-      const order = this.drawn()[keyOf(set)] ?? proposed?.[i]?.ringForBore ?? asCame;
-      return order.length === asCame.length ? order : asCame;
-    });
-  });
-  protected readonly swap = computed(() => {
-    const job = this.job();
-    const sets = this.sets();
-    if (job === undefined || sets.length === 0) return undefined;
-    const orders = this.orders();
-    const asCame = sets.map((set) =>
-      orderLoad(
-        set,
-        set.free.map((_, bore) => bore),
-      ),
-    );
-    const then = sets.map((set, i) => orderLoad(set, orders[i] ?? []));
-    const moves = sets.flatMap((set, i) => movesOf(set, orders[i] ?? []));
-    const shown = sets
-      .map((set, i) => ({
-        set,
-        i,
-        needs:
-          (asCame[i]?.toFile ?? 0) + (asCame[i]?.loose ?? 0) > 0 || movesOf(set, orders[i] ?? []).length > 0,
-      }))
-      .filter(({ needs }) => needs || this.byHand());
-    return {
-      // What is drawn may be as they came although something better is known.
-      isBetterKnown: sets.some(
-        (set, i) => movesOf(set, this.assigner.orders()?.[i]?.ringForBore ?? []).length > 0,
-      ),
-      before: loadWords(addLoads(asCame)),
-      after: loadWords(addLoads(then)),
-      moves,
-      diagrams: shown.map(({ set, i }) => ({
-        index: i,
-        set,
-        title: this.titleOf(set),
-        limit: this.limitOf(set),
-        rows: swapRows(job, set, orders[i] ?? [], this.unit()),
-      })),
-    };
+  protected readonly swap = new PartSwap<RingSet>({
+    job: this.job,
+    sets: (locked) => {
+      const [job, characteristic] = [this.job(), this.characteristic()];
+      return job === undefined || characteristic === undefined ? [] : ringSets(job, characteristic, locked);
+    },
+    name: ({ groove, member }) => `${groove} ${member}`,
+    title: (set) => this.titleOf(set),
+    limit: (set) => limitWords(set, this.unit()),
+    rows: (job, set, order) => ringRows(job, set, order, this.unit()),
+    load: loadWords,
+    many: 'rings',
   });
   /** Of the rings for which nothing can be proposed it is said why. */
   protected readonly staysWords = computed(() => {
     const [job, characteristic] = [this.job(), this.characteristic()];
     return job === undefined || characteristic === undefined
       ? ''
-      : staysWords(ringSets(job, characteristic, this.locked()).flatMap(({ rings }) => rings));
-  });
-  /** Rings that shall move, and have not yet. */
-  protected readonly planned = computed((): readonly (Plan & { readonly moves: readonly PartMove[] })[] => {
-    const job = this.job();
-    return job === undefined
-      ? []
-      : openPlans(job).flatMap((plan) =>
-          plan.work.kind === 'move' ? [{ ...plan, moves: plan.work.moves }] : [],
+      : staysWords(
+          ringSets(job, characteristic, this.swap.locked()).flatMap(({ rings }) => rings),
+          'rings',
         );
   });
 
@@ -265,15 +211,6 @@ export class FilingPage {
   });
 
   constructor() {
-    // A proposal is worked out where its question is another one, and not whenever anybody measures somewhere.
-    effect(() => {
-      this.question();
-      untracked(() => {
-        const sets = this.sets();
-        if (sets.length > 0) this.assigner.ask(sets);
-        else this.assigner.stop();
-      });
-    });
     effect(() => {
       const { slot, condition } = this.line()?.ring.part ?? { slot: null, condition: 0 };
       const inHand = `${slot ?? ''} ${condition}`;
@@ -380,76 +317,6 @@ export class FilingPage {
     });
   }
 
-  protected put(index: number, { ring, bore }: { readonly ring: number; readonly bore: number }): void {
-    const set = this.sets()[index];
-    if (set === undefined) return;
-    const job = this.job();
-    const rows = job === undefined ? [] : ringsByBank(job, set);
-    const free = (row: number): number => set.free.findIndex(({ slot }) => slot === rows[row]?.slot);
-    const [a, b] = [free(ring), free(bore)];
-    if (a < 0 || b < 0) return;
-    const order = [...(this.orders()[index] ?? [])];
-    const was = order.indexOf(a);
-    const there = order[b];
-    if (there === undefined || was < 0) return;
-    order[b] = a;
-    order[was] = there;
-    this.drawn.update((all) => ({ ...all, [keyOf(set)]: order }));
-  }
-  protected lock(slot: string): void {
-    const next = new Set(this.locked());
-    if (!next.delete(slot)) next.add(slot);
-    this.locked.set(next);
-  }
-  protected asBoxed(): void {
-    this.drawn.set(
-      Object.fromEntries(this.sets().map((set) => [keyOf(set), set.free.map((_, bore) => bore)])),
-    );
-  }
-  protected proposed(): void {
-    this.drawn.set({});
-  }
-  /** What is drawn becomes a plan: nothing is spent before somebody says that the rings have moved. */
-  protected plan(): void {
-    const [job, swap] = [this.job(), this.swap()];
-    if (job === undefined || swap === undefined || swap.moves.length === 0) return;
-    const seen = swap.moves.map(({ part: id }) => ({ id, condition: job.parts.get(id)?.condition ?? 0 }));
-    const reason = `as boxed ${swap.before}; so ${swap.after}`;
-    const work = { kind: 'move' as const, moves: swap.moves, seen, reason };
-    this.say(this.desk.handIn({ type: 'planWork', work, about: [], seen, reason }, job));
-  }
-  protected moved(plan: Plan & { readonly moves: readonly PartMove[] }): void {
-    const job = this.job();
-    if (job === undefined) return;
-    const { moves, work } = plan;
-    const reason = work.kind === 'move' ? work.reason : plan.reason;
-    this.say(this.desk.handIn({ type: 'moveParts', moves, reason }, job));
-  }
-  protected async drop(plan: Plan): Promise<void> {
-    await this.asker.ask({
-      title: 'The rings stay as they are',
-      lines: ['What was planned is given up. Nothing was spent by it.'],
-      fields: [{ key: 'reason', label: 'Reason', kind: 'text' }],
-      submit: 'Give it up',
-      act: ({ reason }) => {
-        const problem = this.desk.handIn({ type: 'dropPlan', plan: plan.seq, reason: reason ?? '' });
-        return Promise.resolve(problem === undefined ? undefined : REFUSED);
-      },
-    });
-  }
-  /** "Cyl 2, top ring to Cyl 5". */
-  protected moveWords({ part: id, to }: PartMove): string {
-    const job = this.job();
-    const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
-    if (job === undefined || layout === undefined) return '';
-    const from = job.parts.get(id)?.slot ?? id;
-    const at = (slot: string): string =>
-      placeWords(layout, placeOf(job, slot) ?? { characteristic: '', at: {} }).cylinder;
-    return `${ringName(job, [from])} to ${at(to)}`;
-  }
-  private say(problem: { readonly code: string } | undefined): void {
-    this.refused.set(problem === undefined ? undefined : REFUSED);
-  }
   private titleOf({ groove, member }: RingSet): string {
     const job = this.job();
     const layout = job === undefined ? undefined : currentPin(job)?.model.layout;
@@ -457,23 +324,6 @@ export class FilingPage {
     const at = { groove, member };
     return placeWords(layout, { characteristic: '', at }).ring;
   }
-  private limitOf({ fits }: RingSet): string {
-    const [first] = fits[0]?.[0]?.at ?? [];
-    if (first === undefined) return '';
-    const per = NM_PER[this.unit()];
-    const digits = { thou: 1, in: 4, mm: 2, um: 0 }[this.unit()];
-    const show = (nm: number): string => (Number.isFinite(nm) ? (nm / per).toFixed(digits) : 'open');
-    return `${show(first.lower)} to ${show(first.upper)}`;
-  }
 }
-/** Which rings of a set could change places, as they are. */
-const keyOf = ({ groove, member, free }: RingSet): string =>
-  `${groove} ${member} ${free.map(({ part }) => `${part.id} ${part.condition}`).join(' ')}`;
 const schoolQuery = (school: FilingSchool): string =>
   school.kind === 'gap' ? `&gap=${school.value}` : `&school=${school.kind}`;
-const REFUSED = {
-  code: 'PART_CHANGED',
-  title: 'Something changed meanwhile',
-  where: 'these rings',
-  next: 'Look at the list again: it shows how they lie now.',
-};

@@ -23,7 +23,7 @@ import { deckView } from '../../ui/deck-view';
 import { FORM_IMPORTS } from '../../ui/form-imports';
 import { ProblemNote } from '../../ui/problem-note';
 import { UnitChoice } from '../../ui/unit-choice';
-import { readShims, ShimsAtHand } from './shims-at-hand';
+import { readSizes, SizesAtHand } from '../sizes-at-hand';
 import { headSaid } from './shims-view';
 import type { HeadSaid, ShimSaid } from './shims-view';
 
@@ -40,7 +40,7 @@ export class ShimsPage {
   private readonly asker = inject(Asker);
   private readonly router = inject(Router);
   private readonly units = inject(UnitChoice);
-  private readonly atHand = inject(ShimsAtHand);
+  private readonly atHand = inject(SizesAtHand);
   protected readonly job = inject(BlindLooks).job;
   protected readonly unitWord = unitWord;
   readonly sheet = input<string>();
@@ -56,13 +56,13 @@ export class ShimsPage {
       ? 'mm'
       : (this.units.of(characteristic.id) ?? unitOfSheet(job, characteristic));
   });
-  protected readonly typed = computed(() => this.atHand.typed(this.job()?.engine.model ?? ''));
-  protected readonly read = computed(() => readShims(this.typed(), this.unit()));
+  protected readonly typed = computed(() => this.atHand.typed(this.job()?.engine.model ?? '') ?? '');
+  protected readonly read = computed(() => readSizes(this.typed(), this.unit()));
   protected readonly advice = computed(() => {
     const [job, characteristic, read] = [this.job(), this.characteristic(), this.read()];
     return job === undefined || characteristic === undefined
       ? []
-      : shimAdvice(job, characteristic, read.ok ? read.shims : []);
+      : shimAdvice(job, characteristic, read.ok ? read.sizes : []);
   });
   protected readonly heads = computed((): readonly HeadSaid[] => {
     const job = this.job();

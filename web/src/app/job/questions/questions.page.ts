@@ -59,7 +59,7 @@ import { faceLink } from '../../ui/stage-links';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WhenPipe } from '../../ui/when.pipe';
 import { FindingRemarks } from '../finding-remarks';
-import { askFor } from '../finding-list';
+import { askFor, pageOfFinding } from '../finding-list';
 import { PredictedBand } from './predicted-band';
 
 /** What has to be decided, one question at a time, asked on the engine: the evidence, and what each answer would mean. */
@@ -239,7 +239,10 @@ export class QuestionsPage {
     const job = this.job();
     if (job === undefined) return;
     if (finding?.kind !== 'inspection' && finding?.kind !== 'inspectionDue') {
-      if (this.place() !== undefined) this.toBench(this.place() ?? '');
+      const page = finding === undefined ? undefined : pageOfFinding(finding);
+      if (page !== undefined)
+        await this.router.navigate(['/jobs', job.id, ...page.path], { queryParams: page.query });
+      else if (this.place() !== undefined) this.toBench(this.place() ?? '');
       return;
     }
     const link = faceLink(job, finding);
@@ -272,6 +275,11 @@ export class QuestionsPage {
     if (job === undefined || finding === undefined) return;
     if (finding.kind === 'limitWithheld' || finding.kind === 'limitToConfirm') {
       await this.router.navigate(['/jobs', job.id, 'limits']);
+      return;
+    }
+    const page = pageOfFinding(finding);
+    if (page !== undefined) {
+      await this.router.navigate(['/jobs', job.id, ...page.path], { queryParams: page.query });
       return;
     }
     // The same word for those that are alike, each as a decision of its own.

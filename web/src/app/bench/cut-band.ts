@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { boundText } from '@oak-gate/contract';
 import { intervalOf } from '@oak-gate/core';
 import type { LengthUnit, Limit, PlaceStateWord, SizeReading } from '@oak-gate/core';
-import { bandScale } from '../../ui/band-scale';
+import { bandScale } from '../ui/band-scale';
 
 const WIDTH = 284;
 

@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import type { RingAssignment, RingSet } from '@oak-gate/core';
+import type { PartSet, RingAssignment } from '@oak-gate/core';
 import type { AssignAnswer, AssignQuestion } from './assign.worker';
 
 /** Where a proposal stands that is being worked out. */
@@ -8,14 +8,14 @@ export interface Working {
   readonly of: number;
 }
 
-/** Asks a worker which ring goes in which bore, so that the page stays the person's while it is worked out. */
+/** Asks a worker which part goes in which bore, so that the page stays the person's while it is worked out. */
 @Injectable()
-export class RingAssigner {
+export class PartAssigner {
   readonly working = signal<Working | undefined>(undefined);
   readonly orders = signal<readonly RingAssignment[] | undefined>(undefined);
   private worker: Worker | undefined;
 
-  ask(sets: readonly Pick<RingSet, 'fits'>[]): void {
+  ask(sets: readonly Pick<PartSet, 'fits'>[]): void {
     this.stop();
     this.orders.set(undefined);
     const worker = new Worker(new URL('./assign.worker', import.meta.url), { type: 'module' });

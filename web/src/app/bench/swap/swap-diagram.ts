@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { PlaceStateWord, SlotKey } from '@oak-gate/core';
+import { CdkDrag, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
+import type { CdkDragDrop } from '@angular/cdk/drag-drop';
 import { Mark } from '../../ui/mark';
 
-/** A ring as it came, and what its bore gets. */
+/** A part as it came, and what its bore gets. */
 export interface SwapRow {
   readonly slot: SlotKey;
   readonly cylinder: string;
@@ -16,14 +18,18 @@ export interface SwapRow {
   /** Which row its bore gets its ring from. */
   readonly from: number;
   readonly predicted: string;
-  readonly word: 'file' | 'no amount suits' | 'too wide' | 'a new ring' | '';
+  /** What is still to be done there; `file` is drawn as work. */
+  readonly word: string;
 }
 const ROW = 44;
 
-/** Rings on the left as they came, bores on the right: a line leads from each ring to its bore. A ring is pressed, then a bore. */
+/**
+ * Parts on the left as they came, bores on the right: a line leads from each part to its bore. A part is pressed, then a bore; or
+ * it is dragged there.
+ */
 @Component({
   selector: 'app-swap-diagram',
-  imports: [Mark],
+  imports: [CdkDrag, CdkDropList, CdkDropListGroup, Mark],
   templateUrl: './swap-diagram.html',
   styleUrl: './swap-diagram.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -31,6 +37,8 @@ const ROW = 44;
 export class SwapDiagram {
   readonly title = input.required<string>();
   readonly limit = input.required<string>();
+  /** What lies on the left: "Ring". */
+  readonly one = input('Ring');
   readonly rows = input.required<readonly SwapRow[]>();
   /** Rings are put by hand. */
   readonly byHand = input(false);
@@ -58,6 +66,16 @@ export class SwapDiagram {
     return new Set(rows.flatMap(({ from }, to) => (from === to ? [] : [from])));
   });
 
+  /** A list of one part, or of none, takes what nobody keeps where it is. */
+  protected readonly isBore = (_drag: CdkDrag, { id }: CdkDropList): boolean => id.startsWith('bore');
+  protected dropped(bore: number, { item }: CdkDragDrop<unknown>): void {
+    this.held.set(undefined);
+    const ring = item.data as number;
+    if (ring !== bore && this.rows()[bore]?.stays === null) this.put.emit({ ring, bore });
+  }
+  protected mayMove(row: SwapRow): boolean {
+    return this.byHand() && (row.stays === null || row.locked);
+  }
   protected take(ring: number): void {
     const { stays, locked } = this.rows()[ring] ?? { stays: null, locked: false };
     if (!this.byHand() || (stays !== null && !locked)) return;

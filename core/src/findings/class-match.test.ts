@@ -1,0 +1,99 @@
+import type { Characteristic, JobDraft } from '../index';
+import { openMatters, setRules, tellAgain } from '../index';
+import type { Envelope } from '../index';
+import { bore, BORE, JOURNALS, keyOf, PLAY, rowOf, shortBlock, size } from '../../test/short-block';
+import { IVO, PERRIN } from '../../test/fixtures';
+import type { Story } from '../../test/story';
+
+const FIT: Characteristic = { ...PLAY, parts: ['piston', 'bore'] };
+const BEARING: Characteristic = { ...PLAY, id: 'rodPlay', name: 'rodPlay', parts: ['rodShell', 'journal'] };
+const ROWS = [
+  rowOf('1', 'bore', ['100.00', '100.02']),
+  rowOf('2', 'play', ['0.05', '0.15']),
+  rowOf('3', 'journals', ['59.98', '60.00']),
+  rowOf('4', 'rodPlay', ['0.03', '0.09']),
+];
+const begun = (rules?: number): Story => shortBlock([BORE, FIT, JOURNALS, BEARING], ROWS, rules);
+const marked = (told: Story, parts: readonly string[], sizeClass: string | null): Story =>
+  told.do({ type: 'sayPartFacts', parts, facts: { sizeClass }, reason: 'as stamped' } satisfies JobDraft);
+const PISTON = 'piston@cylinder:2#1';
+const SHELLS = ['rodShell@cylinder:3/point:upper#1', 'rodShell@cylinder:3/point:lower#1'];
+const mismatches = (told: Story, sheets?: readonly string[]) =>
+  setRules(told.job, sheets).flatMap(({ mismatch }) => mismatch ?? []);
+const gauged = (told: Story, diameter: string): Story =>
+  ['along', 'across'].reduce(
+    (so, direction) =>
+      ['top', 'mid', 'foot'].reduce((all, at) => size(all, bore('2', at, direction), diameter), so),
+    told,
+  );
+const pin = (told: Story, text: string): Story =>
+  ['along', 'across'].reduce(
+    (so, direction) => size(so, keyOf('journals', { journal: 'p1', direction }), text),
+    told,
+  );
+
+test.each<[string, string, number | undefined]>([
+  // Diameter, what the piston is marked, and by how much the fit would be wider than it is meant to be.
+  ['100.01', 'STD', undefined],
+  ['100.01', '0.50 over', -500_000],
+  ['100.12', '0.50', -500_000],
+  // Worn as far as half way to the next class: nobody can tell which it was.
+  ['100.26', '0.50', undefined],
+  ['100.51', '0.50', undefined],
+  ['100.51', 'STD', 500_000],
+])('a bore of %s with a piston that is marked %s', (diameter, mark, shift) => {
+  const told = marked(gauged(begun(), diameter), [PISTON], mark);
+  expect(mismatches(told).map((each) => each.shift)).toEqual(shift === undefined ? [] : [shift]);
+});
+test('letters are not compared, and a part that was taken out says nothing more', () => {
+  const told = marked(gauged(begun(), '100.01'), [PISTON], 'B');
+  expect(mismatches(told)).toEqual([]);
+  marked(told, [PISTON], '0.50 over');
+  expect(mismatches(told)).toHaveLength(1);
+  told.do({ type: 'replacePart', part: PISTON, reason: 'of another class', instead: null });
+  expect(mismatches(told)).toEqual([]);
+});
+
+test.each<[string, string, string, number | undefined]>([
+  // The journal, the upper half and the lower half.
+  ['59.99', 'STD', 'STD', undefined],
+  ['59.74', '0.25', '0.25', undefined],
+  ['59.74', 'STD', 'STD', 250_000],
+  ['59.99', '0.25', '0.25', -250_000],
+  // Half of each comes half way to the other class: that is another bearing.
+  ['59.99', 'STD', '0.25', -125_000],
+])('a crankpin of %s with halves %s and %s', (diameter, upper, lower, shift) => {
+  const told = pin(begun(), diameter);
+  marked(told, [SHELLS[0]!], upper);
+  marked(told, [SHELLS[1]!], lower);
+  const found = mismatches(told);
+  expect(found.map((each) => [each.about, each.shift])).toEqual(
+    shift === undefined ? [] : [['rodShell@cylinder:3', shift]],
+  );
+});
+test('it is a finding of the sheets whose fit it is, conceded by who measured nothing of it, and told again alike', () => {
+  const told = marked(pin(begun(), '59.74'), SHELLS, 'STD');
+  const [one] = setRules(told.job).filter(({ kind }) => kind === 'classes');
+  expect([mismatches(told, ['rodPlay']).length, mismatches(told, ['bore']).length]).toEqual([1, 0]);
+  const findings = openMatters(told.job).findings.map(({ id }) => id);
+  expect(findings).toContain('rule classes rodShell@cylinder:3');
+  const accept = (number: string): JobDraft => ({
+    ...{ type: 'acceptLimitNote', note: one!.id, reason: 'as the maker allows' },
+    approval: { number, date: '2026-06-01', issuer: 'Quay' },
+  });
+  expect([told.attempt(accept('A-1'), IVO)?.code, told.attempt(accept(''), PERRIN)?.code]).toEqual([
+    'MAY_NOT',
+    'APPROVAL_INCOMPLETE',
+  ]);
+  told.do(accept('A-1'), PERRIN);
+  expect(openMatters(told.job).findings.map(({ id }) => id)).not.toContain(
+    'rule classes rodShell@cylinder:3',
+  );
+  // What was accepted is of these parts: others of the same place are asked about anew.
+  marked(told, SHELLS, '0.50');
+  expect(openMatters(told.job).findings.map(({ id }) => id)).toContain('rule classes rodShell@cylinder:3');
+  expect(tellAgain(told.entries.map(({ entry }) => entry as Envelope)).remarks).toEqual([]);
+});
+test('by the rules before, it was a sentence and no finding', () => {
+  expect(mismatches(marked(pin(begun(12), '59.74'), SHELLS, 'STD'))).toEqual([]);
+});
