@@ -136,6 +136,7 @@ export * from './findings/pin-changes';
 export * from './findings/set-rules';
 export * from './findings/class-match';
 export * from './findings/withdrawn';
+export * from './strip/running';
 export * from './release/lives';
 export * from './rework/kits';
 export * from './rework/piston-match';

@@ -268,6 +268,7 @@ export const characteristic = z.object({
   ),
   judgedAs: z.exactOptional(id),
   classOf: z.exactOptional(id),
+  running: z.exactOptional(z.literal(true)),
   below: z.exactOptional(z.literal('interference')),
   under: z.exactOptional(z.literal('head')),
   conditions: z.exactOptional(

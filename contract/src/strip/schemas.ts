@@ -1,7 +1,7 @@
 import { WAYS } from '@oak-gate/core';
 import type { StripCommand, StripEventData } from '@oak-gate/core';
 import * as z from 'zod';
-import { reason, text } from '../common/values';
+import { lengthOnTheWire, lengthUnit, reason, text } from '../common/values';
 import { partId, placeKey } from '../engines/schemas';
 import { samePerson } from '../people/schemas';
 
@@ -17,11 +17,13 @@ const foundSo = {
 };
 const oddDecided = { finding: text(2000), keep: z.boolean() };
 const turning = { effort: text(200), remark: text(2000) };
+const running = { place: placeKey, text: text(80), unit: lengthUnit, remark: text(2000) };
 const refit = { slot: placeKey, way: z.enum(WAYS), reason: text(2000) };
 export const stripEventData = {
   asFoundSaid: z.object({ ...foundSo, part: partId.nullable() }),
   oddDecided: z.object({ ...oddDecided, reason: text(2000), samePerson: samePerson.nullable() }),
   turningSaid: z.object(turning),
+  runningSaid: z.object({ ...running, size: lengthOnTheWire.nullable() }),
   refitSaid: z.object({ ...refit, part: partId }),
 } satisfies { [T in keyof StripEventData]: z.ZodType<StripEventData[T]> };
 
@@ -29,5 +31,6 @@ export const stripCommands = [
   z.strictObject({ type: z.literal('sayAsFound'), ...foundSo, there: z.boolean(), basedOn: z.int() }),
   z.strictObject({ type: z.literal('decideOdd'), ...oddDecided, reason }),
   z.strictObject({ type: z.literal('sayTurning'), ...turning }),
+  z.strictObject({ type: z.literal('sayRunning'), ...running, basedOn: z.int() }),
   z.strictObject({ type: z.literal('sayRefit'), ...refit, basedOn: z.int() }),
 ] as const satisfies readonly z.ZodType<StripCommand>[];

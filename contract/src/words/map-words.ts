@@ -1,6 +1,6 @@
-import { currentPin, mapOf, planStand, refitParts } from '@oak-gate/core';
+import { currentPin, mapOf, planStand, refitParts, runningPlaces } from '@oak-gate/core';
 import type { AsFoundEntry, JobState, Plan, PlannedWork, PlanStand } from '@oak-gate/core';
-import { placeWordsOf, slotWords } from './place-words';
+import { placeInJob, placeWordsOf, slotWords, unitWord } from './place-words';
 import { wayWords } from './way-words';
 import { findingName } from './remark-words';
 import { doneWords } from './wait-words';
@@ -121,3 +121,25 @@ export const planLines = (
       plan,
     };
   });
+
+/** What the engine ran with before it was taken apart: one line each, with what was said before. */
+export const runningLines = (state: JobState): readonly MapLine[] =>
+  runningPlaces(state).flatMap(({ key, characteristic, entry, word }) => {
+    const lines: MapLine[] = [];
+    for (let each = entry; each !== undefined; each = each.before)
+      lines.push({
+        ...{ tag: '', what: placeInJob(currentPin(state), key) || characteristic.name },
+        lay: each.size === null ? 'not measured' : `${each.text} ${unitWord(each.unit)}`,
+        said: [
+          ...(each === entry && word !== undefined ? [RUNNING_WORDS[word]] : []),
+          ...(each.remark === '' ? [] : [each.remark]),
+        ].join('; '),
+        ...{ by: each.by.name, at: each.at, isOld: each !== entry },
+      });
+    return lines;
+  });
+const RUNNING_WORDS = {
+  in: 'within what may go on running',
+  tight: 'tighter than what may go on running',
+  loose: 'wider than what may go on running',
+} as const;

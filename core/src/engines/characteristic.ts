@@ -175,6 +175,8 @@ export interface Characteristic {
   readonly conditions?: readonly MeasuringCondition[];
   /** Of the size that is stamped on shells: the characteristic of the journals that must be of that class. */
   readonly classOf?: string;
+  /** It is measured before an engine is taken apart as well: what it ran with is put down beside its map. */
+  readonly running?: true;
   /** Its tool is set to a size first, and every reading names the setting. */
   readonly setting?: true;
   /** Its readings say how deep they were taken: one that was taken elsewhere than at its station is kept, and does not count. */

@@ -78,6 +78,8 @@ function basisIn(state: JobState, draft: JobDraft): object {
       return { signature: signatureOf(state, draft.gate)?.seq ?? 0 };
     case 'sayAsFound':
       return { basedOn: state.asFound.get(draft.slot)?.seq ?? 0 };
+    case 'sayRunning':
+      return { basedOn: state.running.get(draft.place)?.seq ?? 0 };
     case 'sayRefit':
       return { basedOn: refitParts(state).find(({ slot }) => slot === draft.slot)?.said?.seq ?? 0 };
     case 'sayLooked':

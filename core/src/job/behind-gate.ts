@@ -30,6 +30,7 @@ export function isBehind(state: JobState, gate: GateRule, command: JobCommand | 
     case 'takeInstrument':
     case 'sayAsFound':
     case 'sayTurning':
+    case 'sayRunning':
       return gate.conditions.includes('mapComplete');
     case 'sayRefit':
       return gate.conditions.includes('partsRefitted');

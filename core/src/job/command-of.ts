@@ -225,6 +225,10 @@ export function commandOf(state: JobState, events: readonly JobEvent[]): ToldCom
       const basedOn = refitParts(state).find((each) => each.slot === slot)?.said?.seq ?? 0;
       return told({ type: 'sayRefit', slot, way, reason, basedOn });
     }
+    case 'runningSaid': {
+      const { size: _, ...said } = first.data;
+      return told({ type: 'sayRunning', basedOn: state.running.get(said.place)?.seq ?? 0, ...said });
+    }
     case 'turningSaid':
       return told({ type: 'sayTurning', ...first.data });
     case 'looked': {

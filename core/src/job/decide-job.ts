@@ -93,6 +93,7 @@ function decide(state: JobState, command: JobCommand, facts: Facts): Result<read
     case 'sayAsFound':
     case 'decideOdd':
     case 'sayTurning':
+    case 'sayRunning':
     case 'sayRefit':
       return decideStrip(state, command, by, at);
     case 'sayLooked':

@@ -3,16 +3,18 @@ import { join } from 'node:path';
 import {
   gateRule,
   gateWaits,
+  livesDue,
   mapDoubts,
   mapSlots,
   openMatters,
   refitParts,
+  runningPlaces,
   tellAgain,
   toReplace,
   unitsOf,
 } from '../index';
 import type { EngineModel, JobDraft, Layout, Stage, Way } from '../index';
-import { IVO, MODEL, PERRIN, ROUTE, SANNA } from '../../test/fixtures';
+import { IVO, MODEL, PERRIN, RING_GAP, ROUTE, SANNA } from '../../test/fixtures';
 import { Story } from '../../test/story';
 
 const LAYOUT: Layout = {
@@ -177,8 +179,9 @@ test('how the engine turned is said once, and again', () => {
 });
 
 /** The same, and what ran in is asked for again before the last gate. */
-function stripAndRefit(): Story {
-  const story = new Story('required', V);
+function stripAndRefit(model: EngineModel = V, rules?: number): Story {
+  const story = new Story('required', model);
+  if (rules !== undefined) story.rules = rules;
   const [arrival, rings, release] = ROUTE.gates;
   const gate = { sheets: [], signedBy: ['technician' as const, 'inspector' as const], independent: false };
   story.route = {
@@ -302,4 +305,74 @@ test('kinds that a model says are new at every overhaul are used up like clips',
       .map(({ kind }) => kind),
   ).toEqual(expect.arrayContaining(['bolt', 'clip']));
   expect(mapSlots({ ...LAYOUT, nozzles: true }).some(({ tag }) => tag === '1-N')).toBe(true);
+});
+
+const LIFED: EngineModel = {
+  ...V,
+  layout: { ...LAYOUT, lives: [{ kind: 'rod', counts: 'hours', limit: 16_000, untilNext: 4000 }] },
+};
+test('Build waits for what has a life that is over, or that nobody knows; what was said at strip counts', () => {
+  const story = stripAndRefit(LIFED);
+  for (const { slot, entry } of refitParts(story.job)) story.do(refit(slot, entry.way!));
+  renew(story);
+  expect(waits(story, 'build')).toEqual(['life']);
+  // By a route that asks at Build it is no finding before that: the old ones may lie there until then.
+  expect(openMatters(story.job).findings.some(({ kind }) => kind === 'lifeDue')).toBe(false);
+  const hours = (part: string, count: number): JobDraft => ({
+    ...{ type: 'sayPartFacts', parts: [part], facts: { hours: count }, reason: 'log book' },
+  });
+  story.do(hours('rod@cylinder:1#1', 12_000)).do(hours('rod@cylinder:2#1', 12_001));
+  expect(waits(story, 'build')).toEqual(['life']);
+  const instead = { state: 'new', partNumber: 'R-9', lot: null } as const;
+  story.do({ type: 'replacePart', part: 'rod@cylinder:2#1', reason: 'of its life', instead });
+  expect(waits(story, 'build')).toEqual([]);
+  expect(remarks(story)).toEqual([]);
+  const older = stripAndRefit(LIFED, 12);
+  expect(waits(older, 'build')).toEqual(['refit', 'replace']);
+});
+test('the hours that a part was found with are its life until somebody says others', () => {
+  const story = stripAndRefit(LIFED);
+  story.do({ type: 'reopenGate', gate: 'strip', reason: 'the log book came' }, PERRIN);
+  for (const [rod, hours] of [
+    ['rod@cylinder:1', 11_000],
+    ['rod@cylinder:2', 17_000],
+  ] as const)
+    story.do(say(rod, { way: 'rear', hours, reason: 'log book' }));
+  expect(livesDue(story.job).map(({ slot, life }) => [slot, life.verdict])).toEqual([
+    ['rod@cylinder:2', 'expired'],
+  ]);
+});
+
+const RUNNING = { ...RING_GAP, running: true } as const;
+test('what it ran with is put down beside the map, is never spent, and keeps what was said before', () => {
+  const story = new Story('required', V);
+  story.characteristics = [RUNNING];
+  story.route = {
+    ...ROUTE,
+    gates: [...ROUTE.gates, ...strip().route.gates.filter(({ stage }) => stage === 'strip')],
+  };
+  story.arrive();
+  const [first] = runningPlaces(story.job);
+  const ran = (text: string, more: object = {}): JobDraft => ({
+    ...{ type: 'sayRunning', place: first!.key, text, unit: 'thou', remark: '' },
+    ...more,
+  });
+  expect(story.attempt(ran('a bit'), IVO)?.code).toBe('ENTRY_NOT_A_READING');
+  expect(story.attempt(ran(''), IVO)?.code).toBe('REASON_MISSING');
+  expect(story.attempt(ran('45', { place: 'endFloat' }), IVO)?.code).toBe('PLACE_UNKNOWN');
+  story.do(ran('45'));
+  expect([runningPlaces(story.job)[0]?.word, runningPlaces(story.job)[0]?.entry?.size]).toEqual([
+    'in',
+    45 * 25_400,
+  ]);
+  expect(story.attempt(ran('60', { basedOn: 0 }), SANNA)?.code).toBe('STALE');
+  story.do(ran('60,5'), SANNA);
+  const now = runningPlaces(story.job)[0];
+  expect([now?.word, now?.entry?.before?.text]).toEqual(['loose', '45']);
+  // It is no reading: no gate waits for it, and nothing that is done spends it.
+  story.fit();
+  expect(openMatters(story.job).findings.some(({ id }) => id.startsWith('outOfLimits'))).toBe(false);
+  story.do(ran('', { remark: 'the flange is in the way' }));
+  expect(runningPlaces(story.job)[0]?.word).toBeUndefined();
+  expect(remarks(story)).toEqual([]);
 });

@@ -9,6 +9,8 @@ import type { SamePerson } from '../people/second-person';
 import { event } from '../record/event-table';
 import type { DataIn, EventIn } from '../record/event-table';
 import type { Route } from '../route/route';
+import { NOTHING_RAN, RUNNING_EVENTS } from './running';
+import type { RunningState } from './running';
 import { mapSlotOf, mapSlots } from './map-slots';
 import type { MapSlot, Way } from './map-slots';
 
@@ -67,7 +69,7 @@ export interface RefitEntry {
   readonly seq: number;
   readonly before?: RefitEntry;
 }
-export interface StripState {
+export interface StripState extends RunningState {
   readonly asFound: KeptMap<AsFoundEntry>;
   readonly oddDecided: readonly OddDecided[];
   readonly turned: TurnedSo | undefined;
@@ -75,6 +77,7 @@ export interface StripState {
   readonly refitted: KeptMap<RefitEntry>;
 }
 export const NOTHING_STRIPPED: StripState = {
+  ...NOTHING_RAN,
   asFound: KeptMap.empty(),
   oddDecided: [],
   turned: undefined,
@@ -105,6 +108,7 @@ export const STRIP_EVENTS = {
       return { refitted: refitted.set(data.part, before === undefined ? now : { ...now, before }) };
     },
   ),
+  ...RUNNING_EVENTS,
   turningSaid: event<Pick<TurnedSo, 'effort' | 'remark'>, StripState>()(
     1,
     (_state, data, { seq, at, by }) => ({

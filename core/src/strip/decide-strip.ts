@@ -1,6 +1,9 @@
 import { kindOfSlot, nextPartId, partIn } from '../engines/parts';
 import type { PartEvent, PartsState } from '../engines/parts';
-import type { SlotKey } from '../engines/place';
+import type { PlaceKey, SlotKey } from '../engines/place';
+import { decimalLength } from '../quantity/decimal-length';
+import type { LengthUnit } from '../quantity/length-unit';
+import { runningPlaces } from './running';
 import { holdsOneOf } from '../kernel/actor';
 import type { Actor } from '../kernel/actor';
 import type { Problem } from '../kernel/problem-data';
@@ -41,6 +44,15 @@ export type StripCommand =
       readonly basedOn: number;
       readonly reason: string;
     }
+  | {
+      readonly type: 'sayRunning';
+      readonly place: PlaceKey;
+      readonly text: string;
+      readonly unit: LengthUnit;
+      readonly remark: string;
+      /** The entry about this place that the person saw; 0 where there was none. */
+      readonly basedOn: number;
+    }
   | { readonly type: 'sayTurning'; readonly effort: string; readonly remark: string };
 
 type Slice = StripState &
@@ -69,7 +81,21 @@ export function decideStrip(state: Slice, command: StripCommand, by: Actor, at: 
       ? refuse('REASON_MISSING', { action: 'say how the engine turned' })
       : ok([{ type: 'turningSaid', v: 1, data: { effort, remark: command.remark.trim() } }]);
   }
-  return sayAsFound(state, command);
+  return command.type === 'sayRunning' ? sayRunning(state, command) : sayAsFound(state, command);
+}
+/** One figure, as the gauge showed it; or why there is none. */
+function sayRunning(state: Slice, command: Extract<StripCommand, { type: 'sayRunning' }>): Decided {
+  const { place, unit, basedOn } = command;
+  const there = runningPlaces(state).find(({ key }) => key === place);
+  if (there === undefined) return refuse('PLACE_UNKNOWN', { place });
+  const [text, remark] = [command.text.trim(), command.remark.trim()];
+  const size = text === '' ? null : decimalLength(text.replace(',', '.'), unit);
+  if (size === undefined) return refuse('ENTRY_NOT_A_READING', { place, text });
+  const before = there.entry;
+  if ((before?.seq ?? 0) !== basedOn) return refuse('STALE', { what: place, basedOn, now: before?.seq ?? 0 });
+  if (size === null && remark === '')
+    return refuse('REASON_MISSING', { action: 'leave a running clearance without a figure' });
+  return ok([{ type: 'runningSaid', v: 1, data: { place, text, unit, size, remark } }]);
 }
 
 function sayAsFound(state: Slice, command: Extract<StripCommand, { type: 'sayAsFound' }>): Decided {

@@ -116,8 +116,11 @@ test('parts are looked at face by face: rejected, taken out, ordered and receive
     await expect(page.locator('app-pictures img')).toBeVisible();
     await files.last().setInputFiles(join(root, 'docs/screenshots/floor.png'));
     await expect(page.locator('app-pictures img')).toHaveCount(2);
-    const pair = remarksOn(await job(), `face ${P2}#1/grooveLower.1`);
-    expect(pair.map((each) => each.kind === 'photograph' && each.when)).toEqual(['before', 'after']);
+    const pair = async () =>
+      remarksOn(await job(), `face ${P2}#1/grooveLower.1`).map(
+        (each) => each.kind === 'photograph' && each.when,
+      );
+    await expect.poll(pair).toEqual(['before', 'after']);
   });
   await test.step('not looked at has a reason and a name, and waits for an inspector', async () => {
     await page.goto(at('thrustWasher@engine', 'running'));

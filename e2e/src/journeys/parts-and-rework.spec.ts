@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { currentReading, mapDoubts, placeAt, unmapped } from '@oak-gate/core';
 import { hiddenParts } from '../support/geometry';
-import { Bench, Dialog, signIn } from '../support/pages';
+import { Bench, Dialog, drag, signIn } from '../support/pages';
 import { Server } from '../support/server';
 import { gaugeBores, openSwapV8, secondGap, secondRing } from '../support/swap-engine';
 import { ApiTablet } from '../support/tablet';
@@ -163,6 +163,14 @@ test('rings change places before they are filed, then are filed by strokes that 
     await page.getByRole('button', { name: 'As boxed', exact: true }).click();
     await page.getByRole('button', { name: /^Ring of 1, 14\/15/ }).click();
     await page.getByRole('button', { name: /^Bore of 2, / }).click();
+    await expect(page.locator('h1')).toContainText('As drawn:');
+    // The same by dragging: back, and there again.
+    await page.getByRole('button', { name: 'As boxed', exact: true }).click();
+    await drag(
+      page,
+      page.getByRole('button', { name: /^Ring of 1, 14\/15/ }),
+      page.getByRole('button', { name: /^Bore of 2, / }),
+    );
     await expect(page.locator('h1')).toContainText('As drawn:');
     await page.getByRole('button', { name: 'Swap as drawn' }).click();
     await expect(page.getByRole('heading', { name: '2 rings shall move' })).toBeVisible();

@@ -136,3 +136,18 @@ export class Bench {
 
 export const at = (cylinder: number, groove: number, station: string, member = 'ring'): string =>
   `ringGap@cylinder:${cylinder}/groove:${groove}/member:${member}/station:${station}`;
+
+/** Drags with the mouse, in steps: what is dragged follows the hand before it is let go. */
+export async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
+  const [a, b] = [await from.boundingBox(), await to.boundingBox()];
+  if (a === null || b === null) throw new Error('what is dragged, or where to, cannot be seen');
+  await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
+  await page.mouse.down();
+  for (const share of [0.1, 0.4, 0.8, 1])
+    await page.mouse.move(
+      a.x + a.width / 2 + (b.x + b.width / 2 - a.x - a.width / 2) * share,
+      a.y + a.height / 2 + (b.y + b.height / 2 - a.y - a.height / 2) * share,
+      { steps: 4 },
+    );
+  await page.mouse.up();
+}

@@ -14,6 +14,7 @@ import {
   lifeLines,
   raisedLines,
   refitLines,
+  runningLines,
 } from '@oak-gate/contract';
 import type { HistoryLine } from '@oak-gate/contract';
 import type { AttachedFile, JobState } from '@oak-gate/core';
@@ -64,6 +65,7 @@ function asFound(state: JobState): Content[] {
   if (lines.length === 0) return [];
   const { turned } = state;
   const odd = oddLines(state);
+  const running = runningLines(state);
   const found = lines.filter(({ by }) => by !== '');
   const refit = refitLines(state);
   return [
@@ -73,6 +75,20 @@ function asFound(state: JobState): Content[] {
       : [
           small(
             `Turned before: ${turned.effort}${turned.remark === '' ? '' : `, ${turned.remark}`} (${turned.by.name}, ${moment(state, turned.at)}).`,
+          ),
+        ]),
+    ...(running.length === 0
+      ? []
+      : [
+          table(
+            [190, 90, '*', 'auto'],
+            ['Running clearance', 'As it ran', 'What was said', 'By'],
+            running.map((line): TableCell[] => [
+              line.what,
+              { text: line.lay, ...(line.isOld ? { decoration: 'lineThrough' as const } : {}) },
+              small(line.said),
+              small(`${line.by}, ${moment(state, line.at)}`),
+            ]),
           ),
         ]),
     table(

@@ -49,6 +49,11 @@ export const jobRoutes: Routes = [
         loadComponent: () => import('../bench/shims/shims.page').then((m) => m.ShimsPage),
       },
       {
+        path: 'running',
+        title: 'Running clearances · Oak Gate',
+        loadComponent: () => import('../strip/running.page').then((m) => m.RunningPage),
+      },
+      {
         path: 'shells',
         title: 'Shells · Oak Gate',
         loadComponent: () => import('../bench/shells/shells.page').then((m) => m.ShellsPage),

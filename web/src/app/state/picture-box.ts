@@ -22,7 +22,9 @@ const kept = z.object({
   caption: z.string(),
   by: z.object({ id: z.string(), name: z.string() }),
   at: z.string(),
-  file: z.instanceof(Blob),
+  mime: z.string(),
+  /** Not as a file: some tablets lose what they keep as one. */
+  bytes: z.custom<ArrayBuffer>((value) => Object.prototype.toString.call(value) === '[object ArrayBuffer]'),
   /** The server will not have it: it stays until somebody has read why. */
   refused: refusal.nullable(),
 });
@@ -77,8 +79,11 @@ export class PictureBox {
   }
 
   /** Keeps a picture; it is seen at once, and goes out when it can. */
-  async put(picture: Omit<WaitingPicture, 'refused'>): Promise<void> {
-    const whole = { ...picture, refused: null };
+  async put({
+    file,
+    ...picture
+  }: Omit<WaitingPicture, 'refused' | 'mime' | 'bytes'> & { readonly file: File }): Promise<void> {
+    const whole = { ...picture, mime: file.type, bytes: await file.arrayBuffer(), refused: null };
     this.held.update((all) => [...all, whole]);
     await this.write((db) => db.put('pictures', whole, picture.id));
   }
@@ -114,12 +119,12 @@ export class PictureBox {
   }
   /** @returns whether the server has spoken about this picture */
   private async deliver(picture: WaitingPicture): Promise<boolean> {
-    const { id, jobId, about, when, name, caption, file } = picture;
+    const { id, jobId, about, when, name, caption } = picture;
     const query = new URLSearchParams({ command: id, finding: about, name, caption });
     if (when !== null) query.set('when', when);
     const answer = await this.api.upload(
       `/api/jobs/${jobId}/photographs?${query.toString()}`,
-      file,
+      fileOf(picture),
       commandAnswer,
     );
     if (answer.ok && answer.value.command === id) {
@@ -176,3 +181,6 @@ export class PictureBox {
     this.held.set([...there.sort((a, b) => a.at.localeCompare(b.at)), ...young]);
   }
 }
+/** The picture as it was taken. */
+const fileOf = ({ bytes, mime }: Pick<WaitingPicture, 'bytes' | 'mime'>): Blob =>
+  new Blob([bytes], { type: mime });

@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { wayWords } from '@oak-gate/contract';
-import { aboutSlot, currentPin } from '@oak-gate/core';
+import { aboutSlot, currentPin, runningPlaces } from '@oak-gate/core';
 import type { JobDraft, Stage, Way } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { jobFeature } from '../state/job.feature';
@@ -178,6 +178,11 @@ export class MapPage {
     const open = [...all.slice(at + 1), ...all.slice(0, at)].find((each) => each.entry === undefined);
     this.chosen.set(open?.slot ?? slot);
   }
+  protected readonly running = computed(() => {
+    const job = this.job();
+    return job === undefined ? [] : runningPlaces(job);
+  });
+  protected readonly ran = computed(() => this.running().filter(({ entry }) => entry !== undefined).length);
   protected async turning(): Promise<void> {
     const turned = this.job()?.turned;
     await this.asker.ask({

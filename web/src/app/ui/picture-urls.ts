@@ -1,19 +1,20 @@
-import { DestroyRef, inject } from '@angular/core';
-
-/** Addresses of pictures that lie on this tablet only; each picture has one, and all go with the page that shows them. */
+/** Addresses of pictures that lie on this tablet only: the page shows pictures of its own server and what it holds itself. */
 export class PictureUrls {
   private readonly urls = new Map<string, string>();
 
-  constructor() {
-    inject(DestroyRef).onDestroy(() => {
-      for (const url of this.urls.values()) URL.revokeObjectURL(url);
-    });
-  }
-  of(id: string, file: Blob): string {
+  of(id: string, bytes: ArrayBuffer, mime: string): string {
     const there = this.urls.get(id);
     if (there !== undefined) return there;
-    const made = URL.createObjectURL(file);
+    const made = `data:${mime};base64,${base64(new Uint8Array(bytes))}`;
     this.urls.set(id, made);
     return made;
   }
 }
+/** A piece at a time: a picture has more bytes than a function takes arguments. */
+function base64(bytes: Uint8Array): string {
+  const pieces: string[] = [];
+  for (let i = 0; i < bytes.length; i += PIECE)
+    pieces.push(String.fromCharCode(...bytes.subarray(i, i + PIECE)));
+  return btoa(pieces.join(''));
+}
+const PIECE = 8192;

@@ -49,7 +49,7 @@ export class Pictures {
       .all()
       .flatMap((each) =>
         each.jobId === this.job().id && each.about === this.about()
-          ? [{ ...each, source: this.urls.of(each.id, each.file) }]
+          ? [{ ...each, source: this.urls.of(each.id, each.bytes, each.mime) }]
           : [],
       ),
   );
