@@ -87,7 +87,7 @@ const OF_BORES = [
     below: 'interference',
   },
   {
-    ...{ id: 'boreStrip', name: 'Play by the strip', tools: ['strip'] },
+    ...{ id: 'boreStrip', name: 'Play by the strip', tools: ['strip'], running: true },
     questions: [{ id: 'dry', text: 'Dry and wiped?', when: 'always' }],
   },
 ].map((each) => ({
@@ -457,6 +457,9 @@ test('the corpus of this format', async () => {
   const pin = currentPin(await state())!;
   // How it turned, what lay where and which way round; one was said anew, and one was odd.
   await give({ type: 'sayTurning', effort: '31 N.m at the propeller', remark: 'even' });
+  const ran = { type: 'sayRunning', place: 'boreStrip@cylinder:1', unit: 'mm' } as const;
+  await give({ ...ran, text: '0.12', remark: 'by a strip through the plug hole' });
+  await give({ ...ran, text: '0,11', remark: 'read again' }, sanna);
   const found = { cannotTell: false, odd: '', remark: '', hours: null, reason: '' };
   for (const { slot, ways, usedUp } of mapSlots(pin.model.layout))
     await give({
@@ -852,9 +855,11 @@ test('the corpus of this format', async () => {
   await lookAtRest();
   await refit();
   // Of what ran and has a life nobody goes on before its hours are said.
-  const ran = (await state()).parts.values().filter((each) => each.kind === 'piston' && each.slot !== null);
+  const reused = (await state()).parts
+    .values()
+    .filter((each) => each.kind === 'piston' && each.slot !== null);
   await give({
-    ...{ type: 'sayPartFacts', parts: ran.map(({ id }) => id), facts: { hours: 6000 } },
+    ...{ type: 'sayPartFacts', parts: reused.map(({ id }) => id), facts: { hours: 6000 } },
     reason: 'log book',
   });
   await give({ type: 'raiseFinding', about: aboutPart('rod@cylinder:2#1'), text: 'a rattle by hand' });

@@ -320,6 +320,7 @@ export const shopCharacteristic = z.strictObject({
   under: characteristic.shape.under,
   setting: characteristic.shape.setting,
   depth: characteristic.shape.depth,
+  running: characteristic.shape.running,
   metal: characteristic.shape.metal,
   rowAxes: characteristic.shape.rowAxes,
   allowNegative: z.exactOptional(z.boolean()),
