@@ -48,6 +48,7 @@ const WEB_TOPICS = [
   'bench',
   'strip',
   'inspection',
+  'parts',
 ];
 
 /** @type {import('dependency-cruiser').IConfiguration} */

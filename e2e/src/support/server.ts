@@ -59,6 +59,13 @@ export class Server {
     cpSync(toldDemo(), this.folder, { recursive: true });
     return this;
   }
+  /** The demo with its planted troubles led from their findings to closed. */
+  seedClosed(): this {
+    const args = [join(dist, 'seed.mjs'), this.folder, join(root, 'demo'), 'closed'];
+    const { status, stderr } = spawnSync(process.execPath, args, { encoding: 'utf8' });
+    if (status !== 0) throw new Error(stderr);
+    return this;
+  }
   /** Starts, on the port that it had before where it had one. */
   async start(...more: readonly string[]): Promise<this> {
     const args = [

@@ -180,5 +180,9 @@ export function readDemo(folder: string) {
       };
     }),
     jobs: all('jobs').map((name) => demoJob.parse(json(`jobs/${name}`))),
+    pictures: {
+      before: readFileSync(join(folder, 'photographs/before.png')),
+      after: readFileSync(join(folder, 'photographs/after.png')),
+    },
   };
 }

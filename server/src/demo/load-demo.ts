@@ -15,6 +15,7 @@ import {
 import type { DefectSeen, HowSaid, JobDraft, JobState, Layout, Stage } from '@oak-gate/core';
 import * as z from 'zod';
 import type { ScriptedClock } from '../platform/clock';
+import { FindingCloser } from './close-findings';
 import type { DemoClient } from './demo-client';
 import type { DemoDocument, DemoJob, DemoStep, readDemo } from './demo-files';
 
@@ -22,6 +23,8 @@ type Demo = ReturnType<typeof readDemo>;
 const STEWARD = 'Teo Lindqvale';
 const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;
+/** All of it before the day of seeding has begun. */
+const CLOSING_STEP_MS = 5_000;
 const madeJob = z.object({ jobId: z.string() });
 const madePerson = z.object({ person: z.object({ id: z.string() }) });
 
@@ -50,6 +53,29 @@ export class DemoLoader {
       await run();
     }
     for (const document of this.documents(true)) await this.document(document);
+  }
+  /** Leads these jobs from their findings to closed, right after they have been told. */
+  async close(numbers: readonly string[]): Promise<void> {
+    const closer = new FindingCloser(
+      this.client,
+      (who) => this.as(who),
+      () => this.clock.advance(CLOSING_STEP_MS),
+      {
+        ...{ technician: 'Ivo Marrable', second: 'Sanna Tveldt', inspector: 'Perrin Oduvale' },
+        confirmer: 'Ghislaine Morrow-Tann',
+      },
+      this.demo.pictures,
+      this.day(0),
+    );
+    await this.as(STEWARD);
+    const jobs = z
+      .object({ jobs: z.array(z.object({ jobId: z.string(), number: z.string() })) })
+      .parse(await this.client.get('/api/floor'));
+    for (const number of numbers) {
+      const found = jobs.jobs.find((each) => each.number === number);
+      if (found === undefined) throw new Error(`The demo has no job ${number}.`);
+      await closer.close(found.jobId);
+    }
   }
 
   /** Nothing is dated earlier than what was told before it. */
