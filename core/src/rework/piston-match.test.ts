@@ -57,3 +57,20 @@ test('as they came is never bettered by something worse', () => {
   const [set] = pistonSets(told.job, FIT);
   expect(movesOf(set!, proposedOrder(set!).ringForBore)).toEqual([]);
 });
+
+test('where no sheet has the clearance, skirt and bore say it: what documents allow of a new bore less that of a new piston', () => {
+  const rows = [rowOf('1', 'bore', ['100.00', '100.03']), rowOf('2', 'skirt', ['99.90', '99.94'])];
+  const told = shortBlock([BORE, SKIRT], rows);
+  for (const cylinder of ['1', '2'])
+    for (const at of ['top', 'mid', 'foot'])
+      for (const direction of ['along', 'across'])
+        size(told, bore(cylinder, at, direction), cylinder === '1' ? '100.00' : '100.04');
+  size(told, keyOf('skirt', { cylinder: '1' }), '99.95');
+  size(told, keyOf('skirt', { cylinder: '2' }), '99.90');
+  const [set] = pistonSets(told.job, SKIRT);
+  const order = proposedOrder(set!);
+  const { lower, upper } = set!.fits[0]![0]!.at[0]!;
+  // 0.05 in its own bore, where at least 0.06 is allowed, and 0.14 in the other, where at most 0.13 is.
+  expect([lower, upper, order.asBoxed.loose, order.loose]).toEqual([60_000, 130_000, 2, 0]);
+  expect(set!.rings.map(({ stays }) => stays)).toEqual([null, null, 'notMeasured', 'notMeasured']);
+});

@@ -76,8 +76,8 @@ export function shellAdvice(
     const ranges = places.map((place) => rangeAt(state, place));
     const limit = ranges.every((each) => each !== undefined)
       ? {
-          min: Math.max(...ranges.map((each) => each?.min ?? 0)),
-          max: Math.min(...ranges.map((each) => each?.max ?? Infinity)),
+          min: Math.max(...ranges.map(({ min }) => min)),
+          max: Math.min(...ranges.map(({ max }) => max)),
         }
       : undefined;
     const maxApart = apartAllowed(pin, places[0]);

@@ -13,7 +13,7 @@ import {
 } from '@oak-gate/core';
 import { plannedAt } from '../../../core/test/as-planned';
 import { hiddenParts } from '../support/geometry';
-import { Dialog, signIn } from '../support/pages';
+import { Dialog, drag, signIn } from '../support/pages';
 import { root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
 import { expect, test } from '../support/test';
@@ -156,7 +156,7 @@ test('parts with their kits, papers, lives and photographs: what is missing hold
   });
 });
 
-test('shells and pistons are chosen from what is at hand: read, proposed, drawn by hand, planned, and measured again', async ({
+test('shells are chosen from what is at hand: read, proposed, planned, and measured again', async ({
   page,
 }) => {
   const server = await new Server().seed().start();
@@ -242,5 +242,78 @@ test('shells and pistons are chosen from what is at hand: read, proposed, drawn 
     await dialog.fill('Reason', 'none left');
     await dialog.done('Give it up');
     await expect.poll(async () => openPlans(await job()).length).toBe(before - 1);
+  });
+});
+
+test('pistons go where their clearance is in: proposed once bores and skirts are known, dragged, planned, and measured again', async ({
+  page,
+}) => {
+  const server = await new Server().seed().start();
+  const { address } = server;
+  const ivo = await ApiTablet.signIn(address, 'ivo-marrable');
+  const opened = await ivo.post('/api/jobs', {
+    ...{ id: randomUUID(), route: 'strip-and-short-block' },
+    job: { number: 'J-79', duty: 'heavy tow', reason: 'pistons' },
+    engine: {
+      ...{ model: 'HD6-127', serial: 'HD6-540919', oversize: '0', pistonMaterial: null, buildDate: null },
+      ...{ ringPartNumber: null, hoursSinceNew: 6_120, hoursSinceOverhaul: 2_210 },
+    },
+  });
+  const { jobId } = opened.body as { jobId: string };
+  const job = () => ivo.job(jobId);
+  const layout = (await job()).pins[0]!.model.layout;
+  for (const instrument of ['BG-3', 'MC-7']) await ivo.must(jobId, { type: 'takeInstrument', instrument });
+  const slots = slotsOf(layout, 'piston').map(({ key }) => key);
+  await ivo.must(jobId, { type: 'fitParts', slots, state: 'new', partNumber: 'HD-P127', lot: '88' });
+  const take = async (place: string, text: string, unit: string, instrument: string, more: object = {}) =>
+    ivo.must(jobId, {
+      ...{ type: 'takeReading', ...plannedAt(await job(), place), place, text, unit, instrument },
+      ...{ answers: [], slip: null, ...more },
+    });
+  const setting = { setting: { text: '127.00', unit: 'mm', against: 'setting ring SR-127' } };
+  const skirt = (cylinder: number) => `pistonSkirt@cylinder:${cylinder}`;
+  // Piston 1 is too large for its bore and piston 2 too small for its own: in each other's both are in.
+  const SKIRTS = ['126.88', '126.81', '126.84', '126.83', '126.85', '126.84'];
+  for (const cylinder of [1, 2, 3, 4, 5, 6]) {
+    for (const station of ['d25', 'd75', 'd130', 'd190', 'd240'])
+      for (const direction of ['along', 'across']) {
+        const place = `boreDiameter@cylinder:${cylinder}/station:${station}/direction:${direction}`;
+        await take(place, cylinder === 2 ? '+3' : '+1', 'mm', 'BG-3', setting);
+      }
+    await take(skirt(cylinder), SKIRTS[cylinder - 1]!, 'mm', 'MC-7');
+  }
+  await signIn(page, address, 'Ivo Marrable');
+
+  await test.step('what is proposed moves two and brings both in', async () => {
+    await page.goto(`${address}/jobs/${jobId}/pistons`);
+    await expect(page.locator('h1')).toHaveText('Swapped as drawn: every one is in.');
+    await expect(page.getByText('As they came 2 out of its band.', { exact: false })).toBeVisible();
+    expect(await hiddenParts(page)).toEqual([]);
+  });
+  await test.step('by hand one is dragged back, and one is kept where it is', async () => {
+    await page.getByRole('button', { name: 'By hand' }).click();
+    await page.getByRole('button', { name: 'As they came' }).click();
+    await expect(page.locator('h1')).toHaveText('As they came: 2 out of its band.');
+    await drag(
+      page,
+      page.getByRole('button', { name: /^Piston of 1, 126\.88/ }),
+      page.getByRole('button', { name: /^Bore of 2, / }),
+    );
+    await expect(page.locator('h1')).toHaveText('As drawn: every one is in.');
+    await page.getByRole('button', { name: 'Piston of 3 stays' }).click();
+    await expect(page.getByRole('button', { name: 'Piston of 3 stays' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+  });
+  await test.step('planned it spends nothing; moved, each is measured again in its own bore', async () => {
+    await page.getByRole('button', { name: 'As proposed' }).click();
+    await page.getByRole('button', { name: 'Swap as drawn' }).click();
+    await expect(page.getByRole('heading', { name: '2 pistons shall move' })).toBeVisible();
+    expect(placeAt(await job(), skirt(1)).readings.at(-1)?.status).toBe('current');
+    await page.getByRole('button', { name: 'They have moved' }).click();
+    await expect.poll(async () => (await job()).slots.get('piston@cylinder:1')).toBe('piston@cylinder:2#1');
+    expect(placeAt(await job(), skirt(1)).readings.at(-1)?.status).toBe('spent');
+    expect(placeAt(await job(), skirt(3)).readings.at(-1)?.status).toBe('current');
   });
 });

@@ -76,7 +76,7 @@ test('what is wrong with the tractor and the heavy diesel is noticed at its plac
   });
   await test.step('a worn bore says what it would be machined to', async () => {
     await goTo(heavy, 'measure', 'boreDiameter@cylinder:4/station:d25/direction:across');
-    await expect(card).toContainText('The next oversize 127.5 cleans it up, with 0.165 left on each side.');
+    await expect(card).toContainText('The next oversize 127.5 cleans it up, with 0.165 left on each side');
     await expect(card).toContainText('A ring’s gap is about 0.345 mm wider here');
   });
   await test.step('shells of another class than the ground crank: with what they would do to it', async () => {

@@ -68,12 +68,18 @@ export class FindingCloser {
   async close(jobId: string): Promise<void> {
     for (let i = 0; i < MOST_ANSWERS; i++) {
       const state = await this.client.job(jobId);
-      const { findings, tasks } = openMatters(state);
+      const { findings, tasks, statuses } = openMatters(state);
       const [finding] = findings;
       const file = tasks.find((task) => task.kind === 'file');
       if (finding !== undefined) await this.answer(jobId, state, finding);
       else if (file !== undefined) await this.file(jobId, state, file);
-      else return;
+      else {
+        // No blade goes, and nobody can say how much to file: what is marked on it says that it is another ring's bore.
+        const closed = statuses.find((each) => each.state === 'tight' && !each.conceded);
+        const part = closed === undefined ? undefined : partToReplace(state, closed.key);
+        if (part === undefined) return;
+        await this.anotherPart(jobId, state, part, 'no blade goes: of another class');
+      }
     }
     throw new Error(`Job ${jobId} still asks after ${MOST_ANSWERS} answers.`);
   }

@@ -31,6 +31,8 @@ const CLOSED_BY: Readonly<Partial<Record<Finding['kind'], readonly JobDraft['typ
   order: ['settleOrder', 'receiveOrder'],
   factUnsettled: ['settleFact'],
 };
+/** What is said, and not measured: never by who is too near to it. */
+const WORDS: readonly JobDraft['type'][] = ['decideRaised', 'grantConcession', 'agreeWithdrawal'];
 /** Numbers that are random and the same each time. */
 function numbers(seed: number): (below: number) => number {
   let state = seed;
@@ -53,7 +55,8 @@ function anyDraft(state: JobState, pick: (below: number) => number): object | un
   const finding = one(findings);
   const orders = state.remarks.filter(({ kind }) => kind === 'order');
   const approval = { number: 'C-1', date: '2026-06-01', issuer: 'design office' };
-  switch (pick(18)) {
+  const back = findings.find(({ kind }) => kind === 'withdrawn');
+  switch (pick(19)) {
     case 0:
     case 1:
     case 2:
@@ -101,6 +104,13 @@ function anyDraft(state: JobState, pick: (below: number) => number): object | un
       };
     case 15:
       return { type: 'deferPlace', place, reason: 'its cylinder waits' };
+    case 17:
+      return back?.kind === 'withdrawn'
+        ? {
+            ...{ type: 'agreeWithdrawal', place: back.place, reason: 'seen why' },
+            reading: back.withdrawn.reading.seq,
+          }
+        : undefined;
     case 16:
       return { type: 'askConcession', place, reason: 'no other ring' };
     default: {
@@ -155,9 +165,20 @@ test.each([11, 4_711])(
           const only = CLOSED_BY[finding.kind];
           expect([how, only?.includes(draft.type) ?? true]).toEqual([how, true]);
           // Who may not decide it did not: a measurement of anybody's is evidence, a word of his own is none.
-          if (draft.type === 'decideRaised' || draft.type === 'grantConcession')
-            expect([how, finding.notBy.includes(who)]).toEqual([how, false]);
+          if (WORDS.includes(draft.type)) expect([how, finding.notBy.includes(who)]).toEqual([how, false]);
         }
+        // What was a finding and was taken back by one person alone is asked about all the same.
+        if (draft.type === 'voidReading' || draft.type === 'correctReading')
+          for (const finding of openMatters(before).findings)
+            if (finding.kind === 'outOfLimits' && finding.place === draft.place) {
+              const there = openMatters(after).findings.some(
+                (each) => 'place' in each && each.place === draft.place,
+              );
+              expect([`${finding.id} after ${draft.type}`, there]).toEqual([
+                `${finding.id} after ${draft.type}`,
+                true,
+              ]);
+            }
         // What no file can mend and nobody conceded is asked about.
         const matters = openMatters(after);
         for (const { key, state, conceded } of matters.statuses)

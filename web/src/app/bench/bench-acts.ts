@@ -373,9 +373,12 @@ export class BenchActs {
     if (job !== undefined && place !== undefined)
       openPictures(this.dialog, { title: placeInJob(currentPin(job), place), about: aboutPlace(place) });
   }
-  private measures(isSo: (characteristic: Characteristic) => boolean): boolean {
-    const characteristic = this.hand.at.characteristic();
-    return characteristic !== undefined && isSo(characteristic);
+  private measures(
+    isSo: (characteristic: Characteristic, all: readonly Characteristic[]) => boolean,
+  ): boolean {
+    const [job, characteristic] = [this.hand.at.job(), this.hand.at.characteristic()];
+    const all = job === undefined ? [] : (currentPin(job)?.characteristics ?? []);
+    return characteristic !== undefined && isSo(characteristic, all);
   }
   private async toSheetPage(page: 'shims' | 'shells' | 'pistons'): Promise<void> {
     const job = this.hand.at.job();

@@ -20,7 +20,7 @@ export function boreWords(job: JobState, place: Place, unit: LengthUnit): readon
       : next === null
         ? ['No oversize that is made cleans it up.']
         : [
-            `The next oversize ${show(next.size)} cleans it up, with ${show(next.leftEachSide)} left on each side.`,
+            `The next oversize ${show(next.size)} cleans it up, with ${show(next.leftEachSide)} left on each side: it takes pistons and rings of that size.`,
           ]),
     ...(gapWider === undefined || gapWider.by === 0
       ? []

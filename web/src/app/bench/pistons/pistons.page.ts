@@ -38,7 +38,8 @@ export class PistonsPage {
   readonly sheet = input<string>();
   protected readonly characteristic = computed(() => {
     const job = this.job();
-    const all = job === undefined ? [] : (currentPin(job)?.characteristics ?? []).filter(isPistonClearance);
+    const pinned = job === undefined ? [] : (currentPin(job)?.characteristics ?? []);
+    const all = pinned.filter((each) => isPistonClearance(each, pinned));
     return all.find(({ id }) => id === this.sheet()) ?? all[0];
   });
   protected readonly unit = computed((): LengthUnit => {
@@ -91,8 +92,8 @@ export class PistonsPage {
   private known(job: JobState, { cylinder }: BoxedRing) {
     const characteristic = this.characteristic();
     const from = characteristic?.from;
-    const less = from?.rule === 'difference' ? from.less : '';
-    const skirt = { characteristic: less, at: { cylinder } };
+    const sheet = from?.rule === 'difference' ? from.less : (characteristic?.id ?? '');
+    const skirt = { characteristic: sheet, at: { cylinder } };
     const reading = currentReading(placeAt(job, placeKey(skirt)))?.reading;
     const mark = placeStatus(job, { characteristic: characteristic?.id ?? '', at: { cylinder } }).state;
     const text = reading !== undefined && isSize(reading) ? gapWords(reading, this.unit()) : 'not taken';
