@@ -42,7 +42,13 @@ test('corrected into another figure that is out, it is that finding; taken back 
   const story = begun();
   const correct = (text: string): JobDraft => ({
     ...{ type: 'correctReading', place: SKIRT, reading: lastOf(story), reason: 'typing' },
-    instead: { text, unit: 'thou', instrument: story.instrument.id, answers: [{ question: 'expanderOut', answer: 'yes' }], slip: null } as never,
+    instead: {
+      text,
+      unit: 'thou',
+      instrument: story.instrument.id,
+      answers: [{ question: 'expanderOut', answer: 'yes' }],
+      slip: null,
+    } as never,
   });
   story.do(correct('42/44'));
   expect(kinds(story)).toEqual(['outOfLimits']);

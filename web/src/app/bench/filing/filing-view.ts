@@ -18,8 +18,6 @@ import {
   isSize,
   judgedPart,
   limitInForce,
-  movesOf,
-  nanometres,
   NM_PER,
   parsePlaceKey,
   placeAt,
@@ -42,7 +40,6 @@ import type {
   RingSet,
   RingToFile,
   SizeReading,
-  StaysBecause,
 } from '@oak-gate/core';
 import type { Hops } from './hop-line';
 import type { SwapRow } from '../swap/swap-diagram';

@@ -9,15 +9,12 @@ import {
   untracked,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { placeWords, ringName, unitWord } from '@oak-gate/contract';
+import { placeWords, unitWord } from '@oak-gate/contract';
 import {
   currentPin,
   filingBoard,
-  movesOf,
   nanometres,
   NM_PER,
-  openPlans,
-  orderLoad,
   placeKey,
   placeOf,
   placeStatus,
@@ -26,7 +23,7 @@ import {
   showExact,
   unitOfSheet,
 } from '@oak-gate/core';
-import type { FilingSchool, JobDraft, LengthUnit, PartMove, Plan, RingSet } from '@oak-gate/core';
+import type { FilingSchool, JobDraft, LengthUnit, RingSet } from '@oak-gate/core';
 import { Store } from '@ngrx/store';
 import { BlindLooks } from '../../state/blind-looks';
 import { JobDesk } from '../../state/job-desk';
