@@ -121,11 +121,7 @@ const shots: readonly Shot[] = [
         .click();
     },
   },
-  {
-    name: 'governs',
-    who: 'ivo-marrable',
-    path: '/library/governs?model=VA-4-330&characteristic=ringGap&at=2/ring/skirt&serial=4330-20417&oversize=0',
-  },
+  { name: 'parts', who: 'ivo-marrable', path: `/jobs/${heavy}/parts?show=life` },
   { name: 'limits', who: 'perrin-oduvale', path: `/jobs/${open}/limits` },
   {
     name: 'fit',

@@ -361,6 +361,8 @@ test('what it ran with is put down beside the map, is never spent, and keeps wha
   expect(story.attempt(ran(''), IVO)?.code).toBe('REASON_MISSING');
   expect(story.attempt(ran('45', { place: 'endFloat' }), IVO)?.code).toBe('PLACE_UNKNOWN');
   story.do(ran('45'));
+  // What may go on running is what is shown and what it is held against.
+  expect(runningPlaces(story.job)[0]?.limit).toEqual({ min: 40 * 25_400, max: 52 * 25_400 });
   expect([runningPlaces(story.job)[0]?.word, runningPlaces(story.job)[0]?.entry?.size]).toEqual([
     'in',
     45 * 25_400,

@@ -9,6 +9,7 @@ import type { Limit } from '../library/limit';
 import { currentPin, limitInForce } from '../library/limit-in-force';
 import type { PinState } from '../library/limit-in-force';
 import type { LengthUnit } from '../quantity/length-unit';
+import { nanometres } from '../quantity/nanometres';
 import type { Nanometres } from '../quantity/nanometres';
 import { event } from '../record/event-table';
 
@@ -59,8 +60,14 @@ export const runningPlaces = (state: PinState & RunningState): readonly RunningP
         const key = placeKey(place);
         const entry = state.running.get(key);
         const inForce = limitInForce(state, place, { ...NO_PART, state: 'reused' });
-        const limit = inForce.state === 'inForce' ? inForce.limit : undefined;
-        const range = limit === undefined ? undefined : acceptRange(limit, 'reused');
+        const range = inForce.state === 'inForce' ? acceptRange(inForce.limit, 'reused') : undefined;
+        const limit: Limit | undefined =
+          range === undefined
+            ? undefined
+            : {
+                ...(Number.isFinite(range.lower) ? { min: nanometres(range.lower) } : {}),
+                ...(Number.isFinite(range.upper) ? { max: nanometres(range.upper) } : {}),
+              };
         const size = entry?.size ?? undefined;
         const word =
           size === undefined || range === undefined

@@ -164,6 +164,7 @@ export class BenchActs {
       ),
       ...when(outside && !status.conceded, 'What each answer would mean', () => void this.toQuestion(key)),
       ...when(true, 'Photographs of this place…', () => this.pictures()),
+      ...when(true, 'Parts, with their papers and lives', () => void this.toSheetPage('parts')),
       ...when(true, 'Raise a question…', () => void this.raise()),
       ...when(true, 'Why this is checked…', () => this.whyChecked()),
       ...when(this.hand.asksHow(), 'How it is measured…', () => void this.sayHow()),
@@ -380,10 +381,13 @@ export class BenchActs {
     const all = job === undefined ? [] : (currentPin(job)?.characteristics ?? []);
     return characteristic !== undefined && isSo(characteristic, all);
   }
-  private async toSheetPage(page: 'shims' | 'shells' | 'pistons'): Promise<void> {
+  private async toSheetPage(page: 'shims' | 'shells' | 'pistons' | 'parts'): Promise<void> {
     const job = this.hand.at.job();
     const sheet = this.hand.at.characteristic()?.id;
-    if (job !== undefined) await this.router.navigate(['/jobs', job.id, page], { queryParams: { sheet } });
+    const [part] = this.hand.at.parts();
+    const queryParams =
+      page === 'parts' && part !== undefined ? { show: part.part.kind, part: part.part.id } : { sheet };
+    if (job !== undefined) await this.router.navigate(['/jobs', job.id, page], { queryParams });
   }
 
   /** The cut that was advised is made: the part that can be filed to open what is measured here. */
