@@ -138,6 +138,7 @@ export * from './findings/class-match';
 export * from './findings/withdrawn';
 export * from './strip/running';
 export * from './release/lives';
+export * from './release/papers';
 export * from './rework/kits';
 export * from './rework/piston-match';
 export * from './rework/choose-shells';

@@ -129,7 +129,7 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
   const strict = engineModelFile.safeParse(file);
   const loose = lenientModel.parse(outer.data.model);
   // Kinds of part, and what is looked at, are kept as they are, where they are right: nobody draws them.
-  const { partKinds, faces, nozzles, singleUse, lives, kits, designs } = strict.success
+  const { partKinds, faces, nozzles, singleUse, lives, papers, kits, designs } = strict.success
     ? strict.data.model.layout
     : {};
   const draft = withoutGaps({
@@ -142,6 +142,7 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
       ...(nozzles === undefined ? {} : { nozzles }),
       ...(singleUse === undefined ? {} : { singleUse }),
       ...(lives === undefined ? {} : { lives }),
+      ...(papers === undefined ? {} : { papers }),
       ...(kits === undefined ? {} : { kits }),
       ...(designs === undefined ? {} : { designs }),
     },

@@ -195,6 +195,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     nozzles: z.exactOptional(z.literal(true)),
     singleUse: z.exactOptional(z.array(partKind).max(40)),
     lives: z.exactOptional(z.array(lifeRule).max(40)),
+    papers: z.exactOptional(z.array(partKind).max(40)),
     kits: z.exactOptional(z.array(kitRule).max(40)),
     designs: z.exactOptional(z.array(designRule).max(40)),
     notApplicable: z.array(

@@ -75,6 +75,7 @@ const FIELD_WORDS: Readonly<Record<Extract<ModelChange, { kind: 'said' }>['field
   singleUse: 'what is new at every overhaul',
   lives: 'how long its parts may serve',
   kits: 'what its kits hold',
+  papers: 'which parts come with papers',
   designs: 'what is asked of which design',
   liners: 'its liners',
   crown: 'the crown of its piston',

@@ -124,6 +124,10 @@ const DECIDE_WORDS: Readonly<Partial<Record<QuestionKind, readonly [title: strin
     'Needs the number, date and issuer of an approval. The word stays on the record for ever.',
   ],
   short: ['Count it again', 'What was missing came, or was counted wrongly. Both counts stay in the record.'],
+  paper: [
+    'Keep its paper',
+    'The release tag or certificate, as a file, with the part. It is no evidence of a size.',
+  ],
   life: ['Say what it has done', 'From the log book, with how it is known: what nobody knows is replaced.'],
 };
 function whoWords({ who, notBy }: PossibleAnswer): string {

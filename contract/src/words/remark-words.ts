@@ -22,6 +22,7 @@ const CAUSE_WORDS: Readonly<Record<string, string>> = {
   withdrawn: 'out, and taken back',
   kit: 'a kit that was not whole',
   life: 'parts whose life is limited',
+  paper: 'parts without a paper',
 };
 
 const slotOfPart = (part: string): string => part.slice(0, part.lastIndexOf('#'));

@@ -128,6 +128,13 @@ export function findingWords(state: JobState, finding: Finding): string {
       return kitWords(finding.stand);
     case 'lifeDue':
       return lifeDueWords(state, finding.due);
+    case 'paperMissing': {
+      const [first] = finding.parts;
+      const [, many] = partWords(currentPin(state)?.model.layout, first?.kind ?? '');
+      return finding.parts.length === 1
+        ? `${slotIn(state, finding.slot)}: no paper is kept of it`
+        : `${finding.parts.length} ${many}: no paper is kept of them`;
+    }
     case 'inspection':
     case 'inspectionDue':
       return inspectionFindingWords(state, finding);

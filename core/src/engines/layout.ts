@@ -44,6 +44,8 @@ export interface Layout {
   readonly singleUse?: readonly PartKind[];
   /** Kinds of part whose life is limited. */
   readonly lives?: readonly LifeRule[];
+  /** Kinds whose new parts come with a paper: a release tag, a certificate. */
+  readonly papers?: readonly PartKind[];
   /** Kits that parts come in, with what is in each. */
   readonly kits?: readonly KitRule[];
   /** Designs of a part, told by its number, for which other sheets are asked. */

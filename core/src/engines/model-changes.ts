@@ -28,6 +28,7 @@ const LAYOUT_FIELDS = [
   'singleUse',
   'lives',
   'kits',
+  'papers',
   'designs',
   'ringTravel',
 ] as const;

@@ -2,7 +2,7 @@ import { own } from '../kernel/own';
 import { parsePlaceKey } from '../engines/place';
 import type { PlaceKey, SlotKey } from '../engines/place';
 import { kindOfSlot } from '../engines/parts';
-import type { FactReport, PartsState } from '../engines/parts';
+import type { FactReport, Part, PartsState } from '../engines/parts';
 import { onceFor } from '../kernel/once-for';
 import { decisionAt, fitOf, fitText, sameFit } from '../library/judged-fit';
 import type { JudgedFit } from '../library/fit-variant';
@@ -12,6 +12,7 @@ import type { LimitsPin } from '../library/limits-pin';
 import type { Role } from '../kernel/actor';
 import { lifedKinds } from '../engines/lives';
 import { livesDue } from './lives';
+import { partsWithoutPapers } from './papers';
 import type { PartLife } from '../engines/lives';
 import { withdrawnReadings } from '../findings/withdrawn';
 import type { Withdrawn } from '../findings/withdrawn';
@@ -99,6 +100,8 @@ export type Finding = {
   | { readonly kind: 'withdrawn'; readonly place: PlaceKey; readonly withdrawn: Withdrawn }
   /** A kit in which something is missing. */
   | { readonly kind: 'kitDiffers'; readonly stand: KitStand }
+  /** New parts that came without the paper that the model asks for. */
+  | { readonly kind: 'paperMissing'; readonly slot: SlotKey; readonly parts: readonly Part[] }
   /** Parts whose life is over, or will be before the next overhaul, or that nobody knows. */
   | { readonly kind: 'lifeDue'; readonly slot: SlotKey; readonly due: readonly PartLife[] }
   | {
@@ -209,6 +212,7 @@ function workOut(state: MattersSlice, sheets?: readonly string[]): OpenMatters {
     ),
     ...kitFindings(state, sheets),
     ...lifeFindings(state, sheets),
+    ...paperFindings(state, sheets),
     ...openRaised(state, sheets).map((raised): Finding => ({
       ...{ id: `raised ${raised.seq}`, kind: 'raised', raised, decidedBy: INSPECTORS },
       notBy: [raised.by.id],
@@ -466,6 +470,19 @@ function kitFindings(state: MattersSlice, sheets?: readonly string[]): readonly 
       ...{ id: `kit ${stand.unpacked.kit} ${stand.unpacked.number}`, kind: 'kitDiffers', stand },
       ...{ decidedBy: WORKERS, notBy: [] },
     }));
+}
+/** One for each kind, on the sheets that rest on it: until the papers are kept, or others come in their place. */
+function paperFindings(state: MattersSlice, sheets?: readonly string[]): readonly Finding[] {
+  const lacking = partsWithoutPapers(state);
+  return [...new Set(lacking.map(({ kind }) => kind))]
+    .filter((kind) => sheets === undefined || restOnKind(state, sheets, kind))
+    .map((kind): Finding => {
+      const parts = lacking.filter((each) => each.kind === kind);
+      return {
+        ...{ id: `paper ${kind}`, kind: 'paperMissing', slot: parts[0]?.slot ?? '', parts },
+        ...{ decidedBy: WORKERS, notBy: [] },
+      };
+    });
 }
 /** Where a route asks at Build for what is to be new, it asks for these with it: before that the old ones may lie there. */
 function lifeFindings(state: MattersSlice, sheets?: readonly string[]): readonly Finding[] {

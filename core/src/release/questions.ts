@@ -57,6 +57,7 @@ export type QuestionKind =
   | 'classes'
   | 'short'
   | 'life'
+  | 'paper'
   | 'other';
 
 /** Which answers exist for what, in the order in which they are offered. What of them fits a part is worked out. */
@@ -70,6 +71,7 @@ const ANSWERS: Readonly<Record<QuestionKind, readonly AnswerKind[]>> = {
   classes: ['anotherPart', 'waitForPart', 'decide'],
   short: ['decide', 'waitForPart'],
   life: ['anotherPart', 'waitForPart', 'decide'],
+  paper: ['decide', 'anotherPart', 'waitForPart'],
   other: ['decide'],
 };
 /**
@@ -255,6 +257,7 @@ const OWN_QUESTIONS: Readonly<Partial<Record<Finding['kind'], QuestionKind>>> = 
   withdrawn: 'withdrawn',
   kitDiffers: 'short',
   lifeDue: 'life',
+  paperMissing: 'paper',
 };
 function kindOfQuestion(finding: Finding): QuestionKind {
   if (finding.kind === 'asFound') return 'asFound';
@@ -266,6 +269,8 @@ function lookedAt(finding: Finding): Pick<PossibleAnswer, 'part' | 'look'> {
   if (finding.kind === 'inspection') return { part: finding.doubt.entry.part, look: true };
   const [due] = finding.kind === 'lifeDue' ? finding.due : [];
   if (due !== undefined) return { part: due.part.id };
+  const [lacking] = finding.kind === 'paperMissing' ? finding.parts : [];
+  if (lacking !== undefined) return { part: lacking.id };
   return finding.kind === 'inspectionDue' ? { look: true } : {};
 }
 /** Who decides a finding decides it; another part and another look are anybody's work at the bench. */

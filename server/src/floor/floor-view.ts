@@ -225,7 +225,7 @@ function pageOf({ route }: JobState, finding: Finding): string | undefined {
   // Where it is received: among the open matters.
   if (kind === 'order' || kind === 'raised' || kind === 'withdrawn') return 'questions';
   if (kind === 'kitDiffers') return 'kits';
-  if (kind === 'lifeDue') return 'parts';
+  if (kind === 'lifeDue' || kind === 'paperMissing') return 'parts';
   if (kind === 'inspection' || kind === 'inspectionDue')
     return route.gates.find(({ conditions }) => conditions.includes('partsInspected'))?.stage;
   const place = 'place' in finding ? finding.place : finding.places[0];

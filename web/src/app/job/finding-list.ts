@@ -69,6 +69,10 @@ export function pageOfFinding(
   if (finding.kind === 'kitDiffers') return { path: ['kits'], query: { kit: finding.stand.rule.id } };
   if (finding.kind === 'lifeDue')
     return { path: ['parts'], query: { show: 'life', part: finding.due[0]?.part.id ?? '' } };
+  if (finding.kind === 'paperMissing') {
+    const [part] = finding.parts;
+    return { path: ['parts'], query: { show: part?.kind ?? '', part: part?.id ?? '' } };
+  }
   return undefined;
 }
 /** Where a finding is looked at: at its place, or, of banks that differ, at the set that says so. */
@@ -309,6 +313,7 @@ export function askFor(job: JobState, finding: Finding, send: Send): Ask | undef
     // Counted again, replaced, or said: on a page of its own.
     case 'kitDiffers':
     case 'lifeDue':
+    case 'paperMissing':
       return undefined;
     case 'order':
       return orderNextAsk(finding.order, send);
