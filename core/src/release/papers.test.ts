@@ -15,8 +15,12 @@ test('a new part without its paper is a finding of what is measured on it, until
   const all = lacking(story);
   expect([all.length, lacking(story, ['boreDiameter'])]).toEqual([4, []]);
   expect(() => story.sign('rings', PERRIN)).toThrow('GATE_SHUT');
-  const keep = (part: string, title = 'tag 8814'): JobDraft =>
-    ({ type: 'addPaper', finding: aboutPart(part), file, title }) as JobDraft;
+  const keep = (part: string, title = 'tag 8814'): JobDraft => ({
+    type: 'addPaper',
+    finding: aboutPart(part),
+    file,
+    title,
+  });
   expect(story.attempt(keep(all[0]!, ' '), IVO)?.code).toBe('REASON_MISSING');
   for (const part of all) story.do(keep(part));
   expect(lacking(story)).toEqual([]);
@@ -25,7 +29,7 @@ test('a new part without its paper is a finding of what is measured on it, until
 test('another part in its place needs a paper of its own; one that ran before needs none', () => {
   const story = new Story('required', TAGGED).arrive().fit();
   const [first] = lacking(story);
-  story.do({ type: 'addPaper', finding: aboutPart(first!), file, title: 'tag' } as JobDraft);
+  story.do({ type: 'addPaper', finding: aboutPart(first!), file, title: 'tag' });
   expect(lacking(story)).not.toContain(first);
   const instead = { state: 'new', partNumber: 'R-2', lot: null } as const;
   story.do({ type: 'replacePart', part: first!, reason: 'bent', instead });

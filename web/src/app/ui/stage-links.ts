@@ -34,8 +34,7 @@ export function waitLink(job: JobState, gate: GateRule, wait: Wait): StageLink {
       if (wait.finding.kind === 'inspection' || wait.finding.kind === 'inspectionDue')
         return faceLink(job, wait.finding) ?? stageLink(gate);
       if (wait.finding.kind === 'kitDiffers') return { path: ['kits'] };
-      if (wait.finding.kind === 'lifeDue' || wait.finding.kind === 'paperMissing')
-        return { path: ['parts'] };
+      if (wait.finding.kind === 'lifeDue' || wait.finding.kind === 'paperMissing') return { path: ['parts'] };
       return 'place' in wait.finding
         ? placeLink(wait.finding.place)
         : gateLink(job, gateOfFinding(job, wait.finding) ?? gate);
