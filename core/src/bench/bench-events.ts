@@ -151,10 +151,11 @@ export const BENCH_EVENTS = {
   >()(
     1,
     about((record, { reading, reason }, { at, by }) =>
-      // Who agrees has seen everything that was taken back here until then.
+      // Who agrees has seen everything that others took back here until then; what he took back himself waits for another.
       ofReadings(
         record,
-        ({ seq, ended: gone }) => seq <= reading && gone?.by !== undefined,
+        ({ seq, ended: gone }) =>
+          seq === reading || (seq < reading && gone?.by !== undefined && gone.by.id !== by.id),
         (each) =>
           each.ended === undefined || each.ended.agreed !== undefined
             ? each

@@ -60,6 +60,20 @@ test('corrected into another figure that is out, it is that finding; taken back 
   // Who agreed saw what was taken back before as well.
   expect(kinds(story)).toEqual([]);
 });
+test('who agrees with what another one took back does not agree with what he took back himself', () => {
+  const story = voided(begun());
+  const his = placeAt(story.job, SKIRT).readings[0]!.seq;
+  read(story, '42/44', SANNA);
+  const hers = lastOf(story);
+  voided(story, SANNA);
+  expect(open(story)[0]?.notBy).toEqual([SANNA.id]);
+  story.do(agree(story, hers), IVO);
+  expect([kinds(story), open(story)[0]?.notBy]).toEqual([['withdrawn'], [IVO.id]]);
+  expect(story.attempt(agree(story, his), IVO)?.code).toBe('SECOND_PERSON_NEEDED');
+  story.do(agree(story, his), SANNA);
+  expect(kinds(story)).toEqual([]);
+  expect(tellAgain(story.entries.map(({ entry }) => entry as Envelope)).remarks).toEqual([]);
+});
 test('with its ring it is gone; with another ring it does not come back', () => {
   const story = voided(begun());
   const ring = 'ring@cylinder:1/groove:2/member:ring#1';
