@@ -17,6 +17,7 @@ import {
 } from '@oak-gate/core';
 import type { JobEntry, RecordFile } from '@oak-gate/core';
 import { chromium } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { munkres } from 'munkres';
 import { measured } from '../../core/test/long-story';
 import { at } from '../src/support/pages';
@@ -301,7 +302,44 @@ async function screen(server: Server): Promise<void> {
     'keystroke to verdict on screen (median, 95th percentile) : one frame',
     `${(key / frame).toFixed(2)}, ${(worst / frame).toFixed(2)} : 1 (frame ${frame.toFixed(1)} ms)`,
   );
+  await clipboards(page, `${server.address}/jobs/${await tablet.jobId('J-2044')}/measure`, frame);
   await browser.close();
+}
+
+/** Opening a stage with its stack of sheets, and going from one sheet to the next, until the new one is drawn. */
+async function clipboards(page: Page, address: string, frame: number): Promise<void> {
+  const opened: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    await page.goto('about:blank');
+    const started = performance.now();
+    await page.goto(address);
+    await page.locator('app-sheet table').first().waitFor();
+    opened.push(performance.now() - started);
+  }
+  say('a stage of nineteen sheets opened, cache filled (median of 5)', `${median(opened).toFixed(0)} ms`);
+  const turned = await page.evaluate(async () => {
+    const inHand = (): string | undefined =>
+      document.querySelector<HTMLElement>('.clip[aria-selected=true]')?.dataset['sheet'];
+    const took: number[] = [];
+    for (let i = 0; i < 40; i++) {
+      const before = inHand();
+      const started = performance.now();
+      document.dispatchEvent(new KeyboardEvent('keydown', { key: ']', bubbles: true }));
+      while (inHand() === before || document.querySelector('app-sheet table') === null) {
+        if (performance.now() - started > 5_000) throw new Error('the next sheet does not come');
+        await new Promise((done) => setTimeout(done));
+      }
+      // What is written there is drawn with the next frame.
+      await new Promise((done) => requestAnimationFrame(done));
+      took.push(performance.now() - started);
+    }
+    return took;
+  });
+  const slow = [...turned].sort((a, b) => a - b)[Math.floor(turned.length * 0.95)] ?? 0;
+  say(
+    'from one sheet to the next, drawn (median, 95th percentile) : one frame',
+    `${(median(turned) / frame).toFixed(1)}, ${(slow / frame).toFixed(1)} : 1`,
+  );
 }
 
 /** What the first page must fetch before it can be used. */

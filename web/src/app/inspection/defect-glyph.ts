@@ -25,9 +25,23 @@ const GLYPHS: Readonly<Record<Defect, string>> = {
   wet: 'M40 8Q52 24 40 34Q28 24 40 8z',
 };
 
+/** Those that lie on a surface: below the line is metal. */
+const IN_METAL: readonly Defect[] = [
+  ...(['step', 'polish', 'breakage', 'bruise', 'burning', 'pitting', 'embedded', 'fretting'] as const),
+  ...(['wear', 'corrosion', 'thread', 'scale', 'carbon', 'grit'] as const),
+];
+/** The metal below the line, closed at the bottom of the field. */
+function metalOf(defect: Defect): string {
+  const [surface = ''] = GLYPHS[defect].slice(1).split('M');
+  return IN_METAL.includes(defect) ? `M${surface}V44H${parseFloat(surface)}z` : '';
+}
+
 @Component({
   selector: 'app-defect-glyph',
-  template: `<svg viewBox="0 0 80 44" aria-hidden="true"><path [attr.d]="shape()" /></svg>`,
+  template: `<svg viewBox="0 0 80 44" aria-hidden="true">
+    <path class="metal" [attr.d]="metal()" />
+    <path [attr.d]="shape()" />
+  </svg>`,
   styles: `
     svg {
       display: block;
@@ -41,10 +55,15 @@ const GLYPHS: Readonly<Record<Defect, string>> = {
       stroke-linecap: round;
       stroke-linejoin: round;
     }
+    .metal {
+      fill: var(--panel-sunk);
+      stroke: none;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DefectGlyph {
   readonly defect = input.required<Defect>();
+  protected readonly metal = computed(() => metalOf(this.defect()));
   protected readonly shape = computed(() => GLYPHS[this.defect()]);
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { FaceStand, PartKind } from '@oak-gate/core';
+import type { FaceStand } from '@oak-gate/core';
 import { FACE_MARKS } from './face-mark';
 import { shapeOf } from './part-shapes';
 
@@ -17,13 +17,17 @@ export interface DrawnFace {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FaceDrawing {
-  readonly kind = input.required<PartKind>();
-  readonly grooves = input.required<readonly string[]>();
+  /** A kind of part, or a view of it. */
+  readonly view = input.required<string>();
   readonly faces = input.required<readonly DrawnFace[]>();
   readonly here = input<string>();
   readonly take = output<string>();
   protected readonly marks = FACE_MARKS;
-  protected readonly shape = computed(() => shapeOf(this.kind(), this.grooves()));
+  protected readonly shape = computed(() => shapeOf(this.view()));
+  protected readonly field = computed(() => {
+    const [width, height] = this.shape()?.size ?? [364, 300];
+    return `-4 0 ${width + 8} ${height}`;
+  });
   /** Only faces that are asked about are drawn to be pressed; the one in hand lies on top. */
   protected readonly drawn = computed(() => {
     const asked = new Map(this.faces().map((each) => [each.item, each]));

@@ -29,6 +29,8 @@ import { CrackTests } from './crack-tests';
 import { DefectGlyph } from './defect-glyph';
 import { FaceDrawing } from './face-drawing';
 import { FaceMark } from './face-mark';
+import { FaceRows } from './face-rows';
+import { FoundOnPart } from './found-on-part';
 import {
   alongKind,
   CAUSE_OPTIONS,
@@ -38,6 +40,7 @@ import {
   measuredOf,
 } from './inspection-view';
 import type { FaceView, PartView } from './inspection-view';
+import { PistonFaces } from './piston-faces';
 
 /** What is chosen for the face in hand before it is said; it stays with its face until then. */
 interface Draft {
@@ -58,8 +61,11 @@ const NOTHING_CHOSEN: Draft = { defects: [], where: '', size: '', remark: '', ca
     DefectGlyph,
     FaceDrawing,
     FaceMark,
+    FaceRows,
+    FoundOnPart,
     Mark,
     Pictures,
+    PistonFaces,
     ProblemNote,
     RouterLink,
     WhenPipe,

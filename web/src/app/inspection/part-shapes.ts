@@ -1,5 +1,3 @@
-import type { PartKind } from '@oak-gate/core';
-
 /** A face on the drawing of a part: a line or an outline that can be pressed, and where its mark stands. */
 export interface FaceShape {
   /** The id of the face; of the faces of grooves with the groove behind a dot. */
@@ -11,6 +9,8 @@ export interface FaceShape {
 }
 /** The drawing of a part on a field of 360 by 300: what does not move, and the faces on it. */
 export interface PartShape {
+  /** Another field than the usual one. */
+  readonly size?: readonly [width: number, height: number];
   readonly body: readonly string[];
   readonly hatched?: readonly string[];
   readonly dashed?: readonly string[];
@@ -136,6 +136,29 @@ const SHAPES: Readonly<Record<string, PartShape>> = {
       area('holes', 'M52 62H68V96H52zM292 62H308V96H292z', 330, 80),
     ],
   },
+  // Its ring belt is drawn beside it, face by face.
+  pistonAbove: {
+    size: [180, 222],
+    body: ['M90 26A78 78 0 1 1 90 182A78 78 0 1 1 90 26z'],
+    dashed: ['M90 18V190M6 104H174'],
+    words: [
+      [90, 18, 'front'],
+      [90, 212, 'from above'],
+    ],
+    faces: [
+      area(
+        'crown',
+        'M90 30A74 74 0 1 1 90 178A74 74 0 1 1 90 30zM90 76A28 28 0 1 0 90 132A28 28 0 1 0 90 76z',
+        48,
+        62,
+      ),
+      line('skirtThrust', 'M152 56A78 78 0 0 1 152 152', 166, 122),
+      line('skirtOther', 'M28 56A78 78 0 0 0 28 152', 14, 122),
+      area('bossFront', 'M66 38H114V66H66z', 90, 52),
+      area('bossRear', 'M66 142H114V170H66z', 90, 156),
+      area('crackTest', 'M90 80A24 24 0 1 1 90 128A24 24 0 1 1 90 80z', 90, 104),
+    ],
+  },
   nozzle: {
     body: ['M140 40H200V110H184V180L250 240L234 256L164 190V110H140z'],
     words: [[270, 270, 'jet']],
@@ -143,55 +166,5 @@ const SHAPES: Readonly<Record<string, PartShape>> = {
   },
 };
 
-/** @param grooves ids of the grooves of the piston, from the crown down */
-export function shapeOf(kind: PartKind, grooves: readonly string[]): PartShape | undefined {
-  return kind === 'piston' ? pistonShape(grooves) : SHAPES[kind];
-}
-
-/** Cut open on the left, seen from above on the right; a piston has as many grooves as its model says. */
-function pistonShape(grooves: readonly string[]): PartShape {
-  const top = 70;
-  const pitch = Math.min(50, 160 / Math.max(1, grooves.length));
-  const height = pitch * 0.5;
-  const depth = 24;
-  const [left, right, low] = [14, 150, 270];
-  const at = (i: number): number => top + i * pitch;
-  const bite = (i: number): string => `M${right} ${at(i)}H${right - depth}V${at(i) + height}H${right}`;
-  const under = at(grooves.length) + 8;
-  return {
-    body: [`M${left} 40H${right}V${low}H${left}z`],
-    dashed: [
-      `M82 ${Math.min(under + 40, 230)}m-22 0a22 22 0 1 0 44 0a22 22 0 1 0 -44 0`,
-      'M268 76V236M188 156H348',
-    ],
-    words: [
-      [82, 290, 'from the side'],
-      [268, 290, 'from above'],
-      [268, 62, 'front'],
-    ],
-    faces: [
-      line('crown', `M${left} 40H${right}`, 82, 24),
-      line('topLand', `M${right} 42V${top - 2}`, right + 14, (42 + top) / 2),
-      ...grooves.flatMap((id, i) => [
-        line(`grooveUpper.${id}`, `M${right} ${at(i)}H${right - depth}`, right - depth - 12, at(i)),
-        line(
-          `grooveLower.${id}`,
-          `M${right} ${at(i) + height}H${right - depth}`,
-          right - depth - 12,
-          at(i) + height,
-        ),
-      ]),
-      area(
-        'oilHoles',
-        grooves.map((_, i) => `${bite(i)}z`).join(''),
-        right + 14,
-        at(Math.max(0, grooves.length - 1)) + height / 2,
-      ),
-      line('skirtThrust', 'M330 108A78 78 0 0 1 330 204', 348, 156),
-      line('skirtOther', 'M206 108A78 78 0 0 0 206 204', 190, 156),
-      area('bossFront', 'M240 92H296V124H240z', 268, 108),
-      area('bossRear', 'M240 188H296V220H240z', 268, 204),
-      area('crackTest', 'M268 134A22 22 0 1 1 268 178A22 22 0 1 1 268 134z', 268, 156),
-    ],
-  };
-}
+/** @param view a kind of part, or a view of one whose faces need more than one drawing */
+export const shapeOf = (view: string): PartShape | undefined => SHAPES[view];
