@@ -10,6 +10,7 @@ import {
 import type { ModelDraft, ModelPath } from '@oak-gate/core';
 import * as z from 'zod';
 import { engineModelFile } from './model-file';
+import { faceRule } from './schemas';
 
 /** What a file says wrongly, and where. */
 export interface FileFault {
@@ -93,6 +94,49 @@ const lenientLayout = z.object({
   directions: some(z.object(purposed).catch({ ...LOST, for: [] })),
   points: some(z.object({ ...purposed, clock: maybe(z.number()) }).catch({ ...LOST, for: [] })),
   fasteners: some(z.object(purposed).catch({ ...LOST, for: [] })),
+  nozzles: maybe(z.literal(true)),
+  singleUse: maybe(some(words)),
+  papers: maybe(some(words)),
+  lives: maybe(
+    some(
+      z
+        .object({
+          kind: words,
+          counts: z.enum(['hours', 'cycles']).catch('hours'),
+          limit: z.number().catch(0),
+          untilNext: maybe(z.number()),
+        })
+        .catch({ kind: '', counts: 'hours', limit: 0 }),
+    ),
+  ),
+  kits: maybe(
+    some(
+      z
+        .object({
+          ...{ id: words, name: words },
+          contents: some(
+            z
+              .object({
+                ...{ id: words, name: words, count: z.number().catch(0) },
+                ...{ kind: maybe(z.string()), groove: maybe(z.string()), partNumber: maybe(z.string()) },
+              })
+              .catch({ id: '', name: '', count: 0 }),
+          ),
+        })
+        .catch({ id: '', name: '', contents: [] }),
+    ),
+  ),
+  designs: maybe(
+    some(
+      z
+        .object({ name: words, kind: words, partNumbers: ids, asks: ids, leavesOut: ids })
+        .catch({ name: '', kind: '', partNumbers: [], asks: [], leavesOut: [] }),
+    ),
+  ),
+  // What is looked at has too much in it to be half right: each face that can be read is kept, and each that cannot is told.
+  faces: maybe(
+    z.array(z.unknown()).transform((all) => all.flatMap((each) => faceRule.safeParse(each).data ?? [])),
+  ),
   notApplicable: some(
     z
       .object({
@@ -128,23 +172,14 @@ export function readModelDraft(file: unknown): ReadDraft | undefined {
   if (!outer.success) return undefined;
   const strict = engineModelFile.safeParse(file);
   const loose = lenientModel.parse(outer.data.model);
-  // Kinds of part, and what is looked at, are kept as they are, where they are right: nobody draws them.
-  const { partKinds, faces, nozzles, singleUse, lives, papers, kits, designs } = strict.success
-    ? strict.data.model.layout
-    : {};
+  // Kinds of part are kept as they are, where they are right: nobody draws them.
+  const { partKinds } = strict.success ? strict.data.model.layout : {};
   const draft = withoutGaps({
     ...EMPTY_MODEL,
     ...loose,
     layout: {
       ...loose.layout,
       ...(partKinds === undefined ? {} : { partKinds }),
-      ...(faces === undefined ? {} : { faces }),
-      ...(nozzles === undefined ? {} : { nozzles }),
-      ...(singleUse === undefined ? {} : { singleUse }),
-      ...(lives === undefined ? {} : { lives }),
-      ...(papers === undefined ? {} : { papers }),
-      ...(kits === undefined ? {} : { kits }),
-      ...(designs === undefined ? {} : { designs }),
     },
     plate: plateOf(loose.serialPattern) ?? null,
   }) as ModelDraft;

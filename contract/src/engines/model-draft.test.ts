@@ -7,6 +7,7 @@ import {
   draftOfModel,
   EMPTY_MODEL,
   headChoices,
+  itemOfKind,
   layoutOf,
   modelChanges,
   modelFaults,
@@ -18,12 +19,23 @@ import {
   reshaped,
   shapeOf,
   usualPlate,
+  withAskedOfDesign,
   withCount,
+  withFace,
   withGapsAt,
+  withKindIn,
+  withKit,
+  withKitItem,
+  withKitItemSaid,
   withLabel,
   withLiners,
+  withNozzles,
+  withoutOwnFaces,
   withoutRing,
   withoutStation,
+  withOwnFaces,
+  withPartRule,
+  withPartRules,
   withRing,
   withRingOf,
   withRingTravel,
@@ -242,6 +254,7 @@ const words = fc.constantFrom('Top', 'Second', 'Oil', 'Üb', ' ', 'long '.repeat
 type Edit = (draft: ModelDraft) => ModelDraft;
 const at = <T>(items: readonly T[], i: number): T | undefined => items[i % Math.max(1, items.length)];
 const small = fc.nat(30);
+const few = fc.nat(3);
 const edits: fc.Arbitrary<Edit> = fc.oneof(
   fc.constantFrom('inline' as const, 'flat' as const, 'v' as const).map(
     (arrangement): Edit =>
@@ -344,6 +357,59 @@ const edits: fc.Arbitrary<Edit> = fc.oneof(
       (d) =>
         withLabel(d, of, i, label),
   ),
+  fc
+    .tuple(few, few, words, fc.constantFrom('ring', 'bolt', undefined), fc.integer({ min: 0, max: 3 }))
+    .map(([kit, item, name, kind, count]): Edit => (d) => {
+      const made = withKitItem(withKit(d), kit);
+      const named = withPartRule(made, 'kits', kit, (each) => ({ ...each, name }));
+      const groove = d.layout.grooves[0]?.id;
+      return withKitItemSaid(named, kit, item, (each) => ({
+        ...itemOfKind({ ...each, ...(groove === undefined ? {} : { groove }) }, kind),
+        ...{ name, count },
+      }));
+    }),
+  fc.tuple(few, fc.boolean()).map(
+    ([kit, whole]): Edit =>
+      (d) =>
+        whole ? withPartRule(d, 'kits', kit, null) : withKitItemSaid(d, kit, 0, null),
+  ),
+  fc.tuple(fc.constantFrom('bolt', 'piston'), fc.integer({ min: -1, max: 2 }), fc.boolean()).map(
+    ([kind, limit, more]): Edit =>
+      (d) =>
+        withNozzles(
+          withPartRules(withKindIn(d, 'papers', kind, more), 'lives', (all) =>
+            more ? [...all, { kind, counts: 'hours', limit }] : all.slice(1),
+          ),
+          more,
+        ),
+  ),
+  fc.tuple(words, words, fc.constantFrom('only' as const, 'never' as const, 'usual' as const)).map(
+    ([name, number, asked]): Edit =>
+      (d) =>
+        withPartRules(d, 'designs', (all) => [
+          ...all.slice(-1),
+          withAskedOfDesign(
+            {
+              name,
+              kind: 'ring',
+              partNumbers: number === '' ? [] : [number],
+              asks: [],
+              leavesOut: ['ringGap'],
+            },
+            'ringGap',
+            asked,
+          ),
+        ]),
+  ),
+  fc.tuple(fc.constantFrom('pin', 'bolt'), few, words).map(
+    ([kind, what, said]): Edit =>
+      (d) =>
+        what === 0
+          ? withoutOwnFaces(d, kind)
+          : what === 1
+            ? withFace(withOwnFaces(d, kind), kind)
+            : withPartRule(d, 'faces', what, (each) => ({ ...each, name: said, reject: said })),
+  ),
 );
 test('whatever is done in the editor, a draft without faults enumerates, exports and imports again unchanged', () => {
   let kept = 0;
@@ -358,6 +424,8 @@ test('whatever is done in the editor, a draft without faults enumerates, exports
         layout.cylinders,
         layout.journals ?? [],
         layout.points ?? [],
+        layout.kits ?? [],
+        ...(layout.kits ?? []).map(({ contents }) => contents),
       ])
         expect(new Set(items.map(({ id }) => id)).size).toBe(items.length);
       // No edit leaves something that names what is not there.
@@ -425,4 +493,97 @@ test('whatever stands in a model file, it opens', () => {
       expect(() => faultsInWords(read.draft)).not.toThrow();
     }),
   );
+});
+
+const KIT = { id: 'kit', name: 'Top kit', contents: [{ id: 'item', name: 'Rings', count: 2 }] };
+const DESIGN = { name: 'keystone', kind: 'ring', partNumbers: ['K-1'], asks: [], leavesOut: ['ringGap'] };
+const FACE = {
+  ...{ kind: 'pin', id: 'face', name: 'surface', sort: 'look', looks: ['crack'] },
+  ...{ how: 'by eye', reject: 'any crack', aspects: ['face'] },
+};
+test.each<[string, object, readonly string[]]>([
+  ['kits that are whole', { kits: [KIT, { ...KIT, id: 'kit-2', name: 'Other kit' }] }, []],
+  ['a kit with a name that is there', { kits: [KIT, { ...KIT, id: 'kit-2' }] }, ['kits.1.name nameTwice']],
+  ['a kit with an id that is there', { kits: [KIT, { ...KIT, name: 'Other' }] }, ['kits idTwice']],
+  ['a kit with nothing in it', { kits: [{ ...KIT, contents: [] }] }, ['kits.0.contents none']],
+  ['a kit without a name', { kits: [{ ...KIT, name: ' ' }] }, ['kits.0.name missing']],
+  ...[0, 1.5, -1, 1001].map((count): [string, object, readonly string[]] => [
+    `${count} things in a kit`,
+    { kits: [{ ...KIT, contents: [{ id: 'item', name: 'Rings', count }] }] },
+    ['kits.0.contents.0.count noCount'],
+  ]),
+  ['a thousand of them', { kits: [{ ...KIT, contents: [{ id: 'i', name: 'Balls', count: 1000 }] }] }, []],
+  [
+    'a thing of a kind and a groove that are not there',
+    { kits: [{ ...KIT, contents: [{ ...KIT.contents[0], kind: 'wing', groove: '9' }] }] },
+    ['kits.0.contents.0.kind unknown', 'kits.0.contents.0.groove unknown'],
+  ],
+  ['lives in hours and in cycles', { lives: [life(1), { ...life(1), counts: 'cycles' }] }, []],
+  ['a life that is there twice', { lives: [life(1), life(2)] }, ['lives.1 lifeTwice']],
+  ['a life of nothing', { lives: [life(0)] }, ['lives.0.limit noCount']],
+  ['a life without end', { lives: [life(1e9 + 1)] }, ['lives.0.limit noCount']],
+  [
+    'nothing until the next overhaul',
+    { lives: [{ ...life(1), untilNext: 0 }] },
+    ['lives.0.untilNext noCount'],
+  ],
+  ['a kind that is not there', { papers: ['wing'], singleUse: ['bolt'] }, ['papers.0 unknown']],
+  ['a design', { designs: [DESIGN] }, []],
+  [
+    'a design without numbers',
+    { designs: [{ ...DESIGN, partNumbers: [' '] }] },
+    ['designs.0.partNumbers missing'],
+  ],
+  [
+    'a design that asks nothing else',
+    { designs: [{ ...DESIGN, leavesOut: [] }] },
+    ['designs.0.asks asksNothing'],
+  ],
+  [
+    'a design that asks both ways',
+    { designs: [{ ...DESIGN, asks: ['ringGap'] }] },
+    ['designs.0.asks bothWays'],
+  ],
+  ['a face', { faces: [FACE, { ...FACE, id: 'other' }, { ...FACE, kind: 'bolt' }] }, []],
+  ['a face that is there', { faces: [FACE, FACE] }, ['faces idTwice']],
+  [
+    'a face without words',
+    { faces: [{ ...FACE, how: '', reject: ' ' }] },
+    ['faces.0.how missing', 'faces.0.reject missing'],
+  ],
+])('what a model says of its parts: %s', (_, said, faults) => {
+  const draft = { ...three(), layout: { ...three().layout, ...said } } as ModelDraft;
+  expect(faultsOf(draft)).toEqual(faults.map((each) => `layout.${each}`));
+  const parsed = engineModelFile.safeParse(JSON.parse(JSON.stringify(modelFile(modelOfDraft(draft)))));
+  expect(parsed.success).toBe(faults.length === 0);
+});
+function life(limit: number) {
+  return { kind: 'bolt', counts: 'hours', limit };
+}
+test('a file with one wrong thing keeps everything else that it says of its parts', () => {
+  const { model } = structuredClone(SAMPLES.find(({ name }) => name.startsWith('HD6'))!.file) as unknown as {
+    model: { maker: string; layout: Record<string, unknown> & { kits: (typeof KIT)[] } };
+  };
+  model.layout.kits[0]!.contents[0]!.count = -6;
+  model.layout['faces'] = [FACE, { ...FACE, id: 'other', looks: 'everything' }];
+  model.layout['lives'] = [{ kind: 'bolt', counts: 'hours', limit: 'long' }, life(9)];
+  const read = readModelDraft({ format: 'oak-gate/engine-model', version: 2, model })!;
+  const { kits = [], faces = [], lives = [] } = read.draft.layout;
+  expect([kits.length, kits[0]?.contents.length, kits[0]?.contents[0]?.count]).toEqual([2, 7, -6]);
+  expect(faces.map(({ id }) => id)).toEqual(['face']);
+  expect(lives.map(({ limit }) => limit)).toEqual([0, 9]);
+  const said = [...read.faults, ...faultsInWords(read.draft)].map(({ path }) => path.join('.'));
+  expect(said).toEqual(
+    expect.arrayContaining([
+      'layout.kits.0.contents.0.count',
+      'layout.faces.1.looks',
+      'layout.lives.0.limit',
+    ]),
+  );
+});
+test('a ring that is taken out of a model leaves the kits that hold such rings without their groove', () => {
+  const model = SAMPLES.find(({ name }) => name.startsWith('HD6'))!.file;
+  const draft = withoutRing(readModelDraft(model)!.draft, '2');
+  const rings = draft.layout.kits?.[0]?.contents.filter(({ kind }) => kind === 'ring');
+  expect(rings?.map(({ groove }) => groove)).toEqual(['1', undefined, '3']);
 });

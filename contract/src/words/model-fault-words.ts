@@ -12,11 +12,15 @@ const MISSING: Readonly<Record<string, string>> = {
   name: 'Say what it is called',
   frontLabel: 'Say what stands at its front: “fan end”, “propeller end”',
   label: 'Give it a name',
+  partNumbers: 'Write the part numbers by which it is known',
+  how: 'Say how it is looked at',
+  reject: 'Say what is rejected',
 };
 const NONE: Readonly<Record<string, string>> = {
   cylinders: 'Say how many cylinders it has',
   grooves: 'It has no ring: add its grooves, from the crown down',
   stations: 'It has no station: say where gaps and bores are measured',
+  contents: 'This kit has nothing in it: say what it holds',
 };
 
 /** A fault of a model, as it is said at its field and where its file is refused. */
@@ -59,6 +63,14 @@ export function modelFaultWords(fault: ModelFault): string {
       return `The rod of ${quoted(fault.name)} is on no crankpin`;
     case 'onTwoPins':
       return `The rod of ${quoted(fault.name)} is on two crankpins`;
+    case 'noCount':
+      return `Write how many: a number above nothing, at most ${fault.most.toLocaleString('en-GB').replaceAll(',', ' ')}`;
+    case 'lifeTwice':
+      return `its life in ${fault.counts} is there twice`;
+    case 'asksNothing':
+      return 'This design asks for nothing else than any other: say what is asked of it alone, or not of it';
+    case 'bothWays':
+      return `"${fault.characteristic}" is asked of it alone and not asked of it: one of both`;
     case 'kindTwice':
       return `the kind "${fault.kind}" is there twice`;
     case 'noAxis':

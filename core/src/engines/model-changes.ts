@@ -12,6 +12,9 @@ const SETS = [
     'fasteners',
     'regrind',
     'partKinds',
+    'lives',
+    'kits',
+    'designs',
     'faces',
     'notApplicable',
   ] as const),
@@ -26,10 +29,7 @@ const LAYOUT_FIELDS = [
   'crown',
   'nozzles',
   'singleUse',
-  'lives',
-  'kits',
   'papers',
-  'designs',
   'ringTravel',
 ] as const;
 
@@ -59,6 +59,16 @@ function itemsOf(layout: Layout, set: Set_): readonly Item[] {
       return (layout.regrind ?? []).map((data) => ({ id: data.journals, label: data.journals, data }));
     case 'partKinds':
       return (layout.partKinds ?? []).map((data) => ({ id: data.kind, label: data.name, data }));
+    case 'lives':
+      return (layout.lives ?? []).map((data) => ({
+        id: `${data.kind} ${data.counts}`,
+        label: `${data.kind}, ${data.counts}`,
+        data,
+      }));
+    case 'kits':
+      return (layout.kits ?? []).map((data) => ({ id: data.id, label: data.name, data }));
+    case 'designs':
+      return (layout.designs ?? []).map((data) => ({ id: data.name, label: data.name, data }));
     case 'faces':
       return (layout.faces ?? []).map((data) => ({
         id: `${data.kind} ${data.id}`,

@@ -86,7 +86,19 @@ function trimmed(value: unknown, key = ''): unknown {
   if (typeof value !== 'object' || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([k, each]) => [k, trimmed(each, k)]));
 }
-const WORDS: readonly string[] = ['maker', 'name', 'label', 'frontLabel', 'reason', 'names'];
+const WORDS: readonly string[] = [
+  'maker',
+  'name',
+  'label',
+  'frontLabel',
+  'reason',
+  'names',
+  'how',
+  'reject',
+  'source',
+  'care',
+  'partNumber',
+];
 
 /** An id made of a name, of letters, digits and `-`, as the keys of places hold it. */
 export function idOf(name: string): string {

@@ -1,6 +1,6 @@
 import type { EngineModel } from './engine-model';
 import type { Groove, Member } from './groove';
-import type { Liners, Station } from './layout';
+import type { KitItem, Liners, Station } from './layout';
 import type { DraftLayout, Drafted, ModelDraft } from './model-draft';
 
 export const MOST_RINGS = 8;
@@ -52,8 +52,14 @@ export function withRing(draft: ModelDraft, label: string, earlier: readonly Eng
 }
 /** Without a ring: its stations stay, and what is said of it elsewhere goes with it. */
 export function withoutRing(draft: ModelDraft, groove: string): ModelDraft {
-  const { grooves, stations, notApplicable } = draft.layout;
+  // What a kit holds of it is a ring all the same: of which groove is said anew.
+  const outside = ({ groove: of, ...item }: KitItem): KitItem =>
+    of === undefined || of === groove ? item : { ...item, groove: of };
+  const { grooves, stations, notApplicable, kits } = draft.layout;
   return withLayout(draft, {
+    ...(kits === undefined
+      ? {}
+      : { kits: kits.map((kit) => ({ ...kit, contents: kit.contents.map(outside) })) }),
     grooves: grooves.filter(({ id }) => id !== groove),
     stations: stations.map((each) => ({
       ...each,

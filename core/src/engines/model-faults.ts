@@ -2,30 +2,9 @@ import { undeclaredAxes } from './along-axes';
 import { depthOf } from './layout';
 import { layoutOf, typedSize } from './model-draft';
 import type { DraftLayout, Figure, ModelDraft } from './model-draft';
+import type { ModelFault, ModelPath } from './model-fault';
+import { partRuleFaults } from './part-rule-faults';
 import { plateFault } from './serial-plate';
-import type { PlateFault } from './serial-plate';
-
-/** Where in a model's file something is: `['layout', 'stations', 1, 'distance']`. */
-export type ModelPath = readonly (string | number)[];
-export type ModelFault = { readonly path: ModelPath } & (
-  | { readonly fault: 'missing' }
-  | { readonly fault: 'none' }
-  | { readonly fault: 'noSize'; readonly text: string }
-  | { readonly fault: 'plate'; readonly plate: PlateFault }
-  | { readonly fault: 'notEven' }
-  | { readonly fault: 'idTwice'; readonly id: string }
-  | { readonly fault: 'nameTwice'; readonly name: string }
-  | { readonly fault: 'samePlace'; readonly name: string }
-  | { readonly fault: 'unknown'; readonly what: 'bank' | 'cylinder' | 'station'; readonly id: string }
-  | { readonly fault: 'noMember'; readonly groove: string; readonly member: string }
-  | { readonly fault: 'forNothing' }
-  | { readonly fault: 'noStation'; readonly name: string }
-  | { readonly fault: 'stationTwice' }
-  | { readonly fault: 'travelTurned' }
-  | { readonly fault: 'underNoHead' | 'underTwoHeads' | 'onNoPin' | 'onTwoPins'; readonly name: string }
-  | { readonly fault: 'kindTwice'; readonly kind: string }
-  | { readonly fault: 'noAxis'; readonly kind: string; readonly axis: string }
-);
 
 /**
  * Everything that is wrong with a model, in the order in which it is asked: the same for one that is made here and one that is read
@@ -49,6 +28,7 @@ export function modelFaults(draft: ModelDraft): readonly ModelFault[] {
     ...coverFaults(layout),
     ...stationFaults(layout),
     ...kindFaults(draft),
+    ...partRuleFaults(layout),
   ];
   return [...faults, ...inLayout.map((each) => ({ ...each, path: ['layout', ...each.path] }))];
 }

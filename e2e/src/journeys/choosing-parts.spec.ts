@@ -87,6 +87,24 @@ test('parts with their kits, papers, lives and photographs: what is missing hold
     await dialog.done('Say so');
     await expect.poll(due).toBe(before - 1);
   });
+  await test.step('a part of another design changes what is asked, and the usual one in its place is asked again', async () => {
+    const slot = 'ring@cylinder:5/groove:2/member:ring';
+    const place = 'ringSideClearance@cylinder:5/groove:2/member:ring';
+    const shown = page.locator('app-entry-bar .understood');
+    const ring = { state: 'new', lot: 'lot 9', maker: 'Ostrand' };
+    await ivo.must(jobId, { type: 'fitParts', slots: [slot], ...ring, partNumber: 'HD-R2K' });
+    await page.goto(`${address}/jobs/${jobId}/build?place=${place}`);
+    await expect(shown).toContainText('not asked of the keystone intermediate ring');
+    await expect(page.locator('app-sheet-clips .clip[aria-selected=true]')).toContainText('of 11');
+    expect(openMatters(await job(), ['ringSideClearance']).open.map(({ key }) => key)).not.toContain(place);
+    await ivo.must(jobId, {
+      ...{ type: 'replacePart', part: `${slot}#1`, reason: 'the parallel one is meant' },
+      instead: { ...ring, partNumber: 'HD-R2' },
+    });
+    await expect(shown).not.toContainText('not asked of');
+    await expect(page.locator('app-sheet-clips .clip[aria-selected=true]')).toContainText('of 12');
+    expect(openMatters(await job(), ['ringSideClearance']).open.map(({ key }) => key)).toContain(place);
+  });
   await test.step('a paper belongs to its part; what is no paper is refused in words', async () => {
     await page.goto(`${address}/jobs/${jobId}/parts?show=bolt&part=${encodeURIComponent(`${BOLT}#1`)}`);
     const paper = page.getByLabel('A paper of this part');

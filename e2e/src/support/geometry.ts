@@ -106,6 +106,16 @@ export const hiddenParts = (page: Page): Promise<string[]> =>
       const range = document.createRange();
       range.selectNodeContents(node);
       for (const rect of range.getClientRects()) look(element, rect, 'text');
+      // What runs over the edge of its own box lies on what stands beside it, whether that covers it or not.
+      if (getComputedStyle(element).display === 'inline') continue;
+      const [lines, own] = [range.getBoundingClientRect(), element.getBoundingClientRect()];
+      const beyond = Math.max(
+        own.top - lines.top,
+        lines.bottom - own.bottom,
+        own.left - lines.left,
+        lines.right - own.right,
+      );
+      if (beyond > 5) faults.push(`text ${Math.round(beyond)} px outside of its box: ${nameOf(element)}`);
     }
     for (const control of document.querySelectorAll('button, a[href], input, select, textarea')) {
       if (!isShown(control)) continue;

@@ -117,6 +117,11 @@ export class BenchPlace {
     const place = this.place();
     return job === undefined || place === undefined ? undefined : placeStatus(job, place);
   });
+  /** Why nothing is measured here; undefined where something is. */
+  readonly notMeasured = computed(() => {
+    const status = this.status();
+    return status?.state === 'notApplicable' ? (status.reason ?? '') : undefined;
+  });
   /** What of the part that lies here selects the limit. */
   readonly part = computed((): JudgedPart => {
     const job = this.judging();

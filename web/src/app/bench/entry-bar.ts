@@ -87,6 +87,10 @@ export class EntryBar {
     const words = stateWord(state, this.hand.at.characteristic());
     return { mark: state, words: `${words}${figure}` };
   });
+  /** Nothing is measured here, and nobody began to type. */
+  protected readonly isLeftOut = computed(
+    () => this.hand.at.notMeasured() !== undefined && this.hand.text() === '',
+  );
   protected readonly sealed = computed(() => this.hand.at.job()?.seal !== undefined);
   protected readonly thinnest = computed(() => this.hand.instrument()?.blades[0]?.text);
 

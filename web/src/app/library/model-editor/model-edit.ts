@@ -48,6 +48,14 @@ export const SECTIONS = [
     label: 'Ways, points, bolts',
     paths: ['directions', 'points', 'fasteners', 'partKinds'].map((each) => ['layout', each]),
   },
+  {
+    id: 'parts',
+    label: 'Parts, kits, lives',
+    paths: ['nozzles', 'singleUse', 'papers', 'lives', 'kits', 'designs', 'faces'].map((each) => [
+      'layout',
+      each,
+    ]),
+  },
 ] as const satisfies readonly {
   readonly id: string;
   readonly label: string;

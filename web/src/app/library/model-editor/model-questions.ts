@@ -29,6 +29,8 @@ import { FaultNote } from './fault-note';
 import { ModelEdit, SECTIONS } from './model-edit';
 import { sectionWords } from './model-summaries';
 import { listText, withRebore, withRegrind } from './model-sizes';
+import { OpensFor } from './opens-for';
+import { PartQuestions } from './part-questions';
 import { RingQuestions } from './ring-questions';
 import { Segments } from './segments';
 import { StationQuestions } from './station-questions';
@@ -51,7 +53,7 @@ const asOptions = <T extends string>(words: Readonly<Record<T, string>>, all: re
 /** The questions that a model is made of: each a cell with its answer, the one in hand opened. */
 @Component({
   selector: 'app-model-questions',
-  imports: [FaultNote, RingQuestions, Segments, StationQuestions, Stepper],
+  imports: [FaultNote, OpensFor, PartQuestions, RingQuestions, Segments, StationQuestions, Stepper],
   templateUrl: './model-questions.html',
   styleUrls: ['./model-fields.scss', './model-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -51,5 +51,15 @@ export function sectionWords(draft: ModelDraft, section: SectionId): string {
       );
       return `${many((layout.directions ?? []).length, 'way')}, ${many((layout.points ?? []).length, 'point')}, ${many(bolts, 'bolt')}`;
     }
+    case 'parts': {
+      const { kits = [], lives = [], designs = [], faces = [] } = layout;
+      const said = [
+        ...(kits.length === 0 ? [] : [many(kits.length, 'kit')]),
+        ...(lives.length === 0 ? [] : [many(lives.length, 'life', 'lives')]),
+        ...(designs.length === 0 ? [] : [many(designs.length, 'design')]),
+        ...(faces.length === 0 ? [] : ['own lists of faces']),
+      ];
+      return said.length === 0 ? 'as usual' : said.join(', ');
+    }
   }
 }
