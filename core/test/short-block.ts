@@ -125,8 +125,9 @@ export function shortBlock(
   characteristics: readonly Characteristic[],
   rows: readonly LimitRow[],
   rules?: number,
+  block: EngineModel = BLOCK,
 ): Story {
-  const told = new Story('required', BLOCK);
+  const told = new Story('required', block);
   if (rules !== undefined) told.rules = rules;
   told.characteristics = characteristics;
   told.revisions = [kept({ ...REVISION, appliesTo: { models: [BLOCK.id] } }, rows)];

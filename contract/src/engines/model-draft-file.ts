@@ -133,6 +133,9 @@ const lenientLayout = z.object({
         .catch({ name: '', kind: '', partNumbers: [], asks: [], leavesOut: [] }),
     ),
   ),
+  boreClasses: maybe(
+    some(z.object({ mark: words, size: figure }).catch({ mark: '', size: { text: '', unit: 'mm' } })),
+  ),
   // What is looked at has too much in it to be half right: each face that can be read is kept, and each that cannot is told.
   faces: maybe(
     z.array(z.unknown()).transform((all) => all.flatMap((each) => faceRule.safeParse(each).data ?? [])),

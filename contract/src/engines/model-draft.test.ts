@@ -544,6 +544,27 @@ test.each<[string, object, readonly string[]]>([
     { designs: [{ ...DESIGN, asks: ['ringGap'] }] },
     ['designs.0.asks bothWays'],
   ],
+  [
+    'two classes of bores',
+    {
+      boreClasses: [
+        { mark: 'A', size: mm('92') },
+        { mark: 'B', size: mm('92.01') },
+      ],
+    },
+    [],
+  ],
+  [
+    'a mark that is there, and one that is none',
+    {
+      boreClasses: [
+        { mark: 'A', size: mm('92') },
+        { mark: ' a', size: mm('93') },
+        { mark: ' ', size: mm('94') },
+      ],
+    },
+    ['boreClasses.1.mark nameTwice', 'boreClasses.2.mark missing'],
+  ],
   ['a face', { faces: [FACE, { ...FACE, id: 'other' }, { ...FACE, kind: 'bolt' }] }, []],
   ['a face that is there', { faces: [FACE, FACE] }, ['faces idTwice']],
   [

@@ -198,6 +198,7 @@ const layoutWith = <D extends z.ZodType<PrintedLength>>(distance: D, id: z.ZodTy
     papers: z.exactOptional(z.array(partKind).max(40)),
     kits: z.exactOptional(z.array(kitRule).max(40)),
     designs: z.exactOptional(z.array(designRule).max(40)),
+    boreClasses: z.exactOptional(z.array(z.object({ mark: name, size: distance })).max(24)),
     notApplicable: z.array(
       z.object({
         characteristic: id,

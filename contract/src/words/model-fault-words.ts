@@ -13,6 +13,7 @@ const MISSING: Readonly<Record<string, string>> = {
   frontLabel: 'Say what stands at its front: “fan end”, “propeller end”',
   label: 'Give it a name',
   partNumbers: 'Write the part numbers by which it is known',
+  mark: 'Write the mark as it is stamped or painted',
   how: 'Say how it is looked at',
   reject: 'Say what is rejected',
 };

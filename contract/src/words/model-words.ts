@@ -62,6 +62,7 @@ const SET_WORDS: Readonly<Record<Exclude<ModelChange, { kind: 'said' }>['set'], 
   lives: 'life of a part',
   kits: 'kit',
   designs: 'design',
+  boreClasses: 'class of bores',
   faces: 'what is looked at',
   notApplicable: 'place that is not measured',
 };

@@ -193,7 +193,7 @@ export function mismatchWords(pin: LimitsPin | undefined, mismatch: ClassMismatc
   const unit = claims.flatMap((each) => classUnit(pin, each.off))[0] ?? 'mm';
   const said = claims.map((each) => {
     const [name = ''] = slotWords(pin.model.layout, each.slot).split(', ');
-    return `${name.toLowerCase()} ${each.by === 'marked' ? 'marked' : 'is by its size'} ${classOff(each, unit)}`;
+    return `${name.toLowerCase()} ${each.by === 'marked' ? 'marked' : 'is by its size'} ${each.mark ?? classOff(each, unit)}`;
   });
   const comes =
     clearance === undefined
@@ -211,6 +211,7 @@ function classUnit({ model }: LimitsPin, off: number): readonly LengthUnit[] {
   const made = [
     ...(model.rebore?.oversizes ?? []),
     ...(model.layout.regrind ?? []).flatMap(({ undersizes }) => undersizes),
+    ...(model.layout.boreClasses ?? []).map(({ size }) => ({ ...size, nm: size.nm - model.bore.nm })),
   ];
   return made.flatMap(({ nm, unit }) => (nm === Math.abs(off) ? [unit] : []));
 }

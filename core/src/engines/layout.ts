@@ -50,6 +50,8 @@ export interface Layout {
   readonly kits?: readonly KitRule[];
   /** Designs of a part, told by its number, for which other sheets are asked. */
   readonly designs?: readonly DesignRule[];
+  /** Letters or colours by which bores, and what runs in them, are sorted, each with the bore that it is for. */
+  readonly boreClasses?: readonly BoreClass[];
   /** Whether oil is sprayed at the pistons; models made before nobody asked say nothing. */
   readonly nozzles?: true;
   /** Places that the layout itself takes out, with the reason. */
@@ -76,6 +78,11 @@ export interface KitItem {
   readonly kind?: PartKind;
   readonly groove?: string;
   readonly partNumber?: string;
+}
+export interface BoreClass {
+  /** As it is stamped or painted: "A", "red". */
+  readonly mark: string;
+  readonly size: PrintedLength;
 }
 export interface DesignRule {
   readonly name: string;

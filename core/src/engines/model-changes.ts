@@ -15,6 +15,7 @@ const SETS = [
     'lives',
     'kits',
     'designs',
+    'boreClasses',
     'faces',
     'notApplicable',
   ] as const),
@@ -67,6 +68,8 @@ function itemsOf(layout: Layout, set: Set_): readonly Item[] {
       }));
     case 'kits':
       return (layout.kits ?? []).map((data) => ({ id: data.id, label: data.name, data }));
+    case 'boreClasses':
+      return (layout.boreClasses ?? []).map((data) => ({ id: data.mark, label: data.mark, data }));
     case 'designs':
       return (layout.designs ?? []).map((data) => ({ id: data.name, label: data.name, data }));
     case 'faces':

@@ -87,6 +87,7 @@ function trimmed(value: unknown, key = ''): unknown {
   return Object.fromEntries(Object.entries(value).map(([k, each]) => [k, trimmed(each, k)]));
 }
 const WORDS: readonly string[] = [
+  'mark',
   'maker',
   'name',
   'label',

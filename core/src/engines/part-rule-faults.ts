@@ -2,6 +2,7 @@ import type { PartKind } from './characteristic';
 import type { DraftLayout } from './model-draft';
 import type { ModelFault } from './model-fault';
 import { partKindsOf } from './part-kinds';
+import { sameMark } from './size-class';
 
 const isEmpty = (text: string): boolean => text.trim() === '';
 const isCount = (count: number, most: number): boolean => count > 0 && count <= most;
@@ -15,6 +16,7 @@ export function partRuleFaults(layout: DraftLayout): readonly ModelFault[] {
     ...lifeFaults(layout),
     ...kitFaults(layout),
     ...designFaults(layout),
+    ...boreClassFaults(layout),
     ...faceFaults(layout),
   ];
 }
@@ -114,6 +116,13 @@ function designFaults(layout: DraftLayout): readonly ModelFault[] {
     ]),
   ];
 }
+
+const boreClassFaults = (layout: DraftLayout): readonly ModelFault[] =>
+  (layout.boreClasses ?? []).flatMap(({ mark }, i, all): readonly ModelFault[] => {
+    if (isEmpty(mark)) return [{ path: ['boreClasses', i, 'mark'], fault: 'missing' }];
+    const isThere = all.findIndex((each) => sameMark(each.mark, mark)) < i;
+    return isThere ? [{ path: ['boreClasses', i, 'mark'], fault: 'nameTwice', name: mark.trim() }] : [];
+  });
 
 function faceFaults(layout: DraftLayout): readonly ModelFault[] {
   const { faces = [] } = layout;

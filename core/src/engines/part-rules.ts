@@ -7,7 +7,7 @@ import { unusedId } from './model-shape';
 import { partKindsOf } from './part-kinds';
 
 /** What a model says of its parts, each a list that a layout has or does not have. */
-export type PartRuleSet = 'singleUse' | 'lives' | 'papers' | 'kits' | 'designs' | 'faces';
+export type PartRuleSet = 'singleUse' | 'lives' | 'papers' | 'kits' | 'designs' | 'boreClasses' | 'faces';
 type Rules<S extends PartRuleSet> = NonNullable<DraftLayout[S]>;
 export type PartRule<S extends PartRuleSet> = Rules<S>[number];
 

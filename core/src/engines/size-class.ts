@@ -50,3 +50,7 @@ function amountOf(
   });
   return fits.length === 1 ? fits[0] : undefined;
 }
+
+/** Whether two marks are one, however they were written down: "b" and " B". */
+export const sameMark = (one: string, other: string): boolean =>
+  one.trim().toLowerCase() === other.trim().toLowerCase();

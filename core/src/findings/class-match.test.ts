@@ -1,8 +1,9 @@
 import type { Characteristic, JobDraft } from '../index';
 import { openMatters, setRules, tellAgain } from '../index';
 import type { Envelope } from '../index';
-import { bore, BORE, JOURNALS, keyOf, PLAY, rowOf, shortBlock, size } from '../../test/short-block';
+import { BLOCK, bore, BORE, JOURNALS, keyOf, PLAY, rowOf, shortBlock, size } from '../../test/short-block';
 import { IVO, PERRIN } from '../../test/fixtures';
+import { mm } from '../../test/gauged';
 import type { Story } from '../../test/story';
 
 const FIT: Characteristic = { ...PLAY, parts: ['piston', 'bore'] };
@@ -45,13 +46,58 @@ test.each<[string, string, number | undefined]>([
   const told = marked(gauged(begun(), diameter), [PISTON], mark);
   expect(mismatches(told).map((each) => each.shift)).toEqual(shift === undefined ? [] : [shift]);
 });
-test('letters are not compared, and a part that was taken out says nothing more', () => {
+test('letters that the model does not name are not compared, and a part that was taken out says nothing more', () => {
   const told = marked(gauged(begun(), '100.01'), [PISTON], 'B');
   expect(mismatches(told)).toEqual([]);
   marked(told, [PISTON], '0.50 over');
   expect(mismatches(told)).toHaveLength(1);
   told.do({ type: 'replacePart', part: PISTON, reason: 'of another class', instead: null });
   expect(mismatches(told)).toEqual([]);
+});
+
+const SORTED = {
+  ...BLOCK,
+  layout: {
+    ...BLOCK.layout,
+    boreClasses: [
+      { mark: 'A', size: mm('100.00') },
+      { mark: 'B', size: mm('100.01') },
+      { mark: 'red', size: mm('100.02') },
+    ],
+  },
+};
+const BORE_2 = 'bore@cylinder:2#1';
+test.each<[string, string | null, string | null, number | undefined]>([
+  // What is stamped on the block and on the piston, and by how much their fit would be wider than it is meant to be.
+  ['A', 'A', null, undefined],
+  ['a', ' A ', null, undefined],
+  ['A', 'B', null, -10_000],
+  ['red', 'A', null, 20_000],
+  ['B', 'Red', null, -10_000],
+  // One of them is not stamped, or stamped with what is no class of this model.
+  ['A', null, null, undefined],
+  ['A', 'C', null, undefined],
+  // Bored over and sorted: sorted parts are held against each other, and an oversize against what was measured.
+  ['A', '0.50 over', '100.51', undefined],
+  ['A', '0.50 over', '100.01', -500_000],
+])('a bore marked %s, a piston marked %s, gauged %s', (onBore, onPiston, diameter, shift) => {
+  const told = shortBlock([BORE, FIT, JOURNALS, BEARING], ROWS, undefined, SORTED);
+  if (diameter !== null) gauged(told, diameter);
+  marked(told, [BORE_2], onBore);
+  if (onPiston !== null) marked(told, [PISTON], onPiston);
+  expect(mismatches(told).map((each) => each.shift)).toEqual(shift === undefined ? [] : [shift]);
+});
+test('what is marked otherwise, or lies there instead, is another question: nothing that was conceded holds for it', () => {
+  const told = shortBlock([BORE, FIT, JOURNALS, BEARING], ROWS, undefined, SORTED);
+  marked(told, [BORE_2], 'A');
+  marked(told, [PISTON], 'B');
+  const rule = () => setRules(told.job).find(({ kind }) => kind === 'classes');
+  const first = rule();
+  marked(told, [PISTON], 'red');
+  expect(rule()?.mismatch?.claims.map(({ mark }) => mark)).toEqual(['A', 'red']);
+  expect(rule()?.mismatch).not.toEqual(first?.mismatch);
+  marked(told, [PISTON], 'a');
+  expect(rule()).toBeUndefined();
 });
 
 test.each<[string, string, string, number | undefined]>([
@@ -94,6 +140,27 @@ test('it is a finding of the sheets whose fit it is, conceded by who measured no
   expect(openMatters(told.job).findings.map(({ id }) => id)).toContain('rule classes rodShell@cylinder:3');
   expect(tellAgain(told.entries.map(({ entry }) => entry as Envelope)).remarks).toEqual([]);
 });
+test.each([
+  [14, true],
+  [13, false],
+])(
+  'what was conceded holds for the very parts: by rules %i another shell marked alike is asked about: %s',
+  (rules, isAsked) => {
+    const told = marked(pin(begun(rules), '59.74'), SHELLS, 'STD');
+    const asked = () => setRules(told.job).filter(({ kind }) => kind === 'classes');
+    const note = asked()[0]!.id;
+    const approval = { number: 'A-1', date: '2026-06-01', issuer: 'Quay' };
+    told.do({ type: 'acceptLimitNote', note, reason: 'as the maker allows', approval }, PERRIN);
+    const isOpen = () =>
+      openMatters(told.job).findings.some(({ id }) => id.startsWith('rule classes rodShell'));
+    expect(isOpen()).toBe(false);
+    const instead = { state: 'new', partNumber: null, lot: null } as const;
+    told.do({ type: 'replacePart', part: SHELLS[0]!, reason: 'dropped', instead });
+    marked(told, [SHELLS[0]!.replace('#1', '#2')], 'STD');
+    expect([asked().length, isOpen()]).toEqual([1, isAsked]);
+    expect(tellAgain(told.entries.map(({ entry }) => entry as Envelope)).remarks).toEqual([]);
+  },
+);
 test('by the rules before, it was a sentence and no finding', () => {
   expect(mismatches(marked(pin(begun(12), '59.74'), SHELLS, 'STD'))).toEqual([]);
 });

@@ -5,7 +5,7 @@ import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import { placeKey } from '../engines/place';
 import type { Place, PlaceKey, SlotKey } from '../engines/place';
-import { readSizeClass } from '../engines/size-class';
+import { readSizeClass, sameMark } from '../engines/size-class';
 import { isSize } from '../evidence/reading';
 import { intervalOf } from '../evidence/size/interval';
 import { currentPin } from '../library/limit-in-force';
@@ -26,6 +26,8 @@ export interface ClassClaim {
   /** By how much it is over its standard, nm; negative where it is under. */
   readonly off: Nanometres;
   readonly by: 'marked' | 'measured';
+  /** The letter or colour that says so, where the model names such classes. */
+  readonly mark?: string;
 }
 /** Parts that run on each other and are made for another size than each other. */
 export interface ClassMismatch {
@@ -45,7 +47,7 @@ const SHELLS: readonly PartKind[] = ['shell', 'rodShell'];
 
 /**
  * Where the classes of piston, ring and bore, or of a journal and its shells, are not one: as they are marked, and as they were
- * measured. Letters are not compared: nobody can work out what they come to.
+ * measured. Letters and colours are compared where the model says which bore each is for: else nobody knows what they come to.
  * @param asked the characteristics whose sheets are asked about
  */
 export function classMismatches(state: Slice, asked: readonly Characteristic[]): readonly ClassMismatch[] {
@@ -101,25 +103,45 @@ function inBore(
 ): ClassMismatch | undefined {
   const made = pin.model.rebore?.oversizes ?? [];
   const at = { characteristic: place.characteristic, at: { cylinder: place.at.cylinder ?? '' } };
-  const claims = markedOn(state, slotsBehind(state, { parts: IN_BORE }, at), made, 'over');
+  const slots = slotsBehind(state, { parts: IN_BORE }, at);
+  const about = slotOf('bore', at.at.cylinder);
+  const sorted = sortedBy(pin, state, slots);
+  const [one] = sorted;
+  // Sorted parts are of one step among themselves, whatever they are bored over.
+  const odd = sorted.find(({ off }) => off !== one?.off);
+  if (one !== undefined && odd !== undefined)
+    return { about, claims: sorted, places: [placeKey(place)], ...shiftOf(one, odd) };
+  const claims = markedOn(state, slots, made, 'over');
   const bore = boreClass(pin.model.bore.nm, made, size);
   const all: readonly ClassClaim[] =
-    bore === undefined
-      ? claims
-      : [{ slot: `bore@cylinder:${at.at.cylinder}`, kind: 'bore', off: bore, by: 'measured' }, ...claims];
+    bore === undefined ? claims : [{ slot: about, kind: 'bore', off: bore, by: 'measured' }, ...claims];
   const [first] = all;
   const other = first === undefined ? undefined : all.find(({ off }) => differs(off, first.off, made));
   if (first === undefined || other === undefined) return undefined;
-  const isRing = other.kind === 'ring';
-  const apart = minus(first.off, other.off);
-  return {
-    about: `bore@cylinder:${at.at.cylinder}`,
-    claims: all,
-    places: [placeKey(place)],
-    shift: isRing ? nanometres(Math.round(Math.PI * apart)) : apart,
-    of: isRing ? 'gap' : 'clearance',
-  };
+  return { about, claims: all, places: [placeKey(place)], ...shiftOf(first, other) };
 }
+const slotOf = (kind: PartKind, cylinder: string): SlotKey => `${kind}@cylinder:${cylinder}`;
+/** By how much a fit is wider than it is meant to be: of a ring its gap, which grows by pi of what the bore does. */
+function shiftOf(hole: ClassClaim, other: ClassClaim): Pick<ClassMismatch, 'shift' | 'of'> {
+  const apart = minus(hole.off, other.off);
+  return other.kind === 'ring'
+    ? { shift: nanometres(Math.round(Math.PI * apart)), of: 'gap' }
+    : { shift: apart, of: 'clearance' };
+}
+/** What is sorted by letter or colour, each with the bore that its mark is for. */
+const sortedBy = (
+  { model }: LimitsPin,
+  state: Slice,
+  slots: readonly { readonly kind: PartKind; readonly slot: SlotKey }[],
+): readonly ClassClaim[] =>
+  slots.flatMap(({ kind, slot }): readonly ClassClaim[] => {
+    const text = partIn(state, slot)?.sizeClass ?? undefined;
+    const named =
+      text === undefined ? undefined : model.layout.boreClasses?.find(({ mark }) => sameMark(mark, text));
+    return named === undefined
+      ? []
+      : [{ slot, kind, off: minus(named.size.nm, model.bore.nm), by: 'marked', mark: named.mark }];
+  });
 /** A worn bore is larger than it was made: only one that is clearly nearer to its class than to the next one says which. */
 function boreClass(
   nominal: number,

@@ -1,3 +1,4 @@
+import { partIn } from '../engines/parts';
 import { isSize } from '../evidence/reading';
 import type { SizeReading } from '../evidence/size/size-reading';
 import { intervalOf } from '../evidence/size/interval';
@@ -82,10 +83,16 @@ export function setRules(state: RulesSlice, sheets?: readonly string[]): readonl
 }
 /** Since these rules parts of different classes that run on each other are a finding; before, they were a sentence. */
 const CLASSES_SINCE = 13;
+/** Since these rules what was decided of classes is of the very parts; before, of any that were marked alike in their places. */
+const OF_PARTS_SINCE = 14;
 function mismatchRules(state: RulesSlice, asked: readonly Characteristic[]): readonly SetRuleStand[] {
+  const isOfParts = (state.rules ?? OF_PARTS_SINCE) >= OF_PARTS_SINCE;
   return classMismatches(state, asked).map((mismatch): SetRuleStand => {
     const { about, claims, places } = mismatch;
-    const said = claims.map(({ slot, off, by }) => `${slot}=${off}${by === 'marked' ? '' : '~'}`);
+    const said = claims.map(({ slot, off, by }) => {
+      const part = isOfParts ? (partIn(state, slot)?.id ?? slot) : slot;
+      return `${part}=${off}${by === 'marked' ? '' : '~'}`;
+    });
     return {
       id: `classes ${about} ${said.join(' ')}`,
       ...{ row: 'classes', about, kind: 'classes', mismatch, state: 'broken', places },

@@ -32,11 +32,12 @@ import type { JobState } from './job-state';
  * about, also where its place was put off.
  * 13: parts of different classes that run on each other are a finding; a size that was out and was taken back waits for a
  * second person; what is lifed holds Build until it is renewed.
+ * 14: what was conceded of two parts holds for these two, and not for another one that is marked alike.
  * 9: how long something may serve is decided and judged.
  * 10: whoever measures again adds evidence, and of what agrees the worst decides; what is taken away leaves the rest standing.
  * 8: one point alone shows no range; a reading that a question speaks against is kept as void; the mid heights of a spread.
  */
-export const RULES_VERSION = 13;
+export const RULES_VERSION = 14;
 
 export interface JobOpened {
   readonly job: JobFacts;

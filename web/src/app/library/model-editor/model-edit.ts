@@ -51,10 +51,9 @@ export const SECTIONS = [
   {
     id: 'parts',
     label: 'Parts, kits, lives',
-    paths: ['nozzles', 'singleUse', 'papers', 'lives', 'kits', 'designs', 'faces'].map((each) => [
-      'layout',
-      each,
-    ]),
+    paths: ['nozzles', 'singleUse', 'papers', 'lives', 'kits', 'designs', 'boreClasses', 'faces'].map(
+      (each) => ['layout', each],
+    ),
   },
 ] as const satisfies readonly {
   readonly id: string;

@@ -115,6 +115,22 @@ test('a design names its numbers and the sheets that are asked otherwise; of ano
     },
   ]);
 });
+test('bores that are sorted have a mark and a size each', async () => {
+  const page = await opened();
+  await page.click('Add a class');
+  await say(page, 'class-0', 'A');
+  await say(page, 'class-size-0', '5.12');
+  await page.click('Add a class');
+  await say(page, 'class-1', ' a');
+  expect(page.text).toContain('“a” is there twice');
+  await say(page, 'class-1', 'red ');
+  expect(page.text).toContain('Write a size');
+  await say(page, 'class-size-1', '5.1205');
+  expect((await handedIn(page)).boreClasses).toEqual([
+    { mark: 'A', size: { text: '5.12', unit: 'in' } },
+    { mark: 'red', size: { text: '5.1205', unit: 'in' } },
+  ]);
+});
 test('a kind gets a list of its own from the usual one; a face without words is to be mended; and it goes back', async () => {
   const page = await opened();
   const button = (label: string) =>

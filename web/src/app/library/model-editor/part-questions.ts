@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { DEFECT_WORDS, isWithin, partWords } from '@oak-gate/contract';
+import { DEFECT_WORDS, isWithin, partWords, unitWord } from '@oak-gate/contract';
 import {
   askedOfDesign,
   DEFECTS,
@@ -53,6 +53,7 @@ export class PartQuestions {
   protected readonly draft = this.edit.draft;
   protected readonly fixed = this.edit.fixed;
   protected readonly layout = computed(() => this.draft().layout);
+  protected readonly unitWord = unitWord;
   protected readonly sorts = SORTS;
   protected readonly asked = ASKED;
   protected readonly defects = DEFECTS.map((value) => ({ value, label: DEFECT_WORDS[value] }));
@@ -173,6 +174,18 @@ export class PartQuestions {
       withPartRule(draft, 'designs', index, (each) =>
         withAskedOfDesign(each, characteristic, asked as AskedOfDesign),
       ),
+    );
+  }
+
+  protected addClass(): void {
+    const { unit } = this.draft().bore;
+    this.edit.change((draft) =>
+      withPartRules(draft, 'boreClasses', (all) => [...all, { mark: '', size: { text: '', unit } }]),
+    );
+  }
+  protected sayClass(index: number, change: Partial<PartRule<'boreClasses'>> | null): void {
+    this.edit.change((draft) =>
+      withPartRule(draft, 'boreClasses', index, change === null ? null : (each) => ({ ...each, ...change })),
     );
   }
 
