@@ -7,7 +7,7 @@ import type { ProfileView } from './profile-view';
   selector: 'app-profile',
   imports: [Mark],
   templateUrl: './profile.html',
-  styleUrl: './profile.scss',
+  styleUrls: ['./profile.scss', './drawn-form.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Profile {

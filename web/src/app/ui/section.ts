@@ -7,7 +7,7 @@ import type { SectionView } from './section-view';
   selector: 'app-section',
   imports: [Mark],
   templateUrl: './section.html',
-  styleUrl: './section.scss',
+  styleUrls: ['./section.scss', './drawn-form.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Section {

@@ -30,7 +30,7 @@ const MOST_HALVES = 8;
   selector: 'app-shells-page',
   imports: [CutBand, ProblemNote, RouterLink],
   templateUrl: './shells.page.html',
-  styleUrl: './shells.page.scss',
+  styleUrls: ['../from-the-drawer.scss', './shells.page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShellsPage {

@@ -32,7 +32,7 @@ import type { HeadSaid, ShimSaid } from './shims-view';
   selector: 'app-shims-page',
   imports: [...FORM_IMPORTS, Deck, ProblemNote, RouterLink],
   templateUrl: './shims.page.html',
-  styleUrl: './shims.page.scss',
+  styleUrls: ['../from-the-drawer.scss', './shims.page.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShimsPage {

@@ -35,6 +35,7 @@ import { RingQuestions } from './ring-questions';
 import { Segments } from './segments';
 import { StationQuestions } from './station-questions';
 import { Stepper } from './stepper';
+import { TextLine } from './text-line';
 
 const SET_WORDS: Readonly<Record<CountedSet['purpose'], string>> = {
   liner: 'Points around a liner’s collar',
@@ -53,7 +54,7 @@ const asOptions = <T extends string>(words: Readonly<Record<T, string>>, all: re
 /** The questions that a model is made of: each a cell with its answer, the one in hand opened. */
 @Component({
   selector: 'app-model-questions',
-  imports: [FaultNote, OpensFor, PartQuestions, RingQuestions, Segments, StationQuestions, Stepper],
+  imports: [FaultNote, OpensFor, PartQuestions, RingQuestions, Segments, StationQuestions, Stepper, TextLine],
   templateUrl: './model-questions.html',
   styleUrls: ['./model-fields.scss', './model-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -23,6 +23,7 @@ import {
 import type { AskedOfDesign, Characteristic, Defect, FaceSort, PartKind, PartRule } from '@oak-gate/core';
 import { FaultNote } from './fault-note';
 import { ModelEdit } from './model-edit';
+import { TextLine } from './text-line';
 import { OpensFor } from './opens-for';
 
 const SORTS: readonly { readonly value: FaceSort; readonly label: string }[] = [
@@ -42,7 +43,7 @@ const ASKED: readonly { readonly value: AskedOfDesign; readonly label: string }[
  */
 @Component({
   selector: 'app-part-questions',
-  imports: [FaultNote, OpensFor],
+  imports: [FaultNote, OpensFor, TextLine],
   templateUrl: './part-questions.html',
   styleUrls: ['./model-fields.scss', './part-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

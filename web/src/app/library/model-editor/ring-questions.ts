@@ -15,6 +15,7 @@ import { ringPath, stationLetter } from './model-drawing-view';
 import { ModelEdit } from './model-edit';
 import { withNotMeasured, withoutNotMeasured } from './model-sizes';
 import { Stepper } from './stepper';
+import { TextLine } from './text-line';
 
 const KINDS: readonly { readonly value: Member['kind']; readonly label: string }[] = [
   { value: 'compression', label: 'compression' },
@@ -26,7 +27,7 @@ const KINDS: readonly { readonly value: Member['kind']; readonly label: string }
 /** The rings of a model: at which stations their gaps are taken, and of the one in hand everything else. */
 @Component({
   selector: 'app-ring-questions',
-  imports: [FaultNote, Stepper],
+  imports: [FaultNote, Stepper, TextLine],
   templateUrl: './ring-questions.html',
   styleUrls: ['./model-fields.scss', './ring-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

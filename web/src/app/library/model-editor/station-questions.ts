@@ -12,6 +12,7 @@ import type { Datum, LengthUnit } from '@oak-gate/core';
 import { FaultNote } from './fault-note';
 import { stationLetter } from './model-drawing-view';
 import { ModelEdit } from './model-edit';
+import { TextLine } from './text-line';
 
 const DATUM_WORDS: Readonly<Record<Datum, string>> = {
   deck: 'deck',
@@ -22,7 +23,7 @@ const DATUM_WORDS: Readonly<Record<Datum, string>> = {
 /** The stations of a model: how deep each lies, from where that is counted, and what is measured there. */
 @Component({
   selector: 'app-station-questions',
-  imports: [FaultNote],
+  imports: [FaultNote, TextLine],
   templateUrl: './station-questions.html',
   styleUrls: ['./model-fields.scss', './station-questions.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
