@@ -7,6 +7,7 @@ import { Hand } from '../support/hand';
 import { Bench, choose, Dialog, signIn } from '../support/pages';
 import { PIN, root, Server } from '../support/server';
 import { ApiTablet } from '../support/tablet';
+import { illegibleIn } from '../support/themes';
 import { expect, test } from '../support/test';
 
 test.use({ hasTouch: true });
@@ -353,6 +354,29 @@ test('a V8 and a six with two heads; a next version is looked at by another, a j
     await expect(page.getByRole('region', { name: 'What changed' })).toContainText(
       'ring “Lower scraper” is now “Bottom scraper”',
     );
+    await model.section('Parts, kits, lives');
+    await page.getByText('Kits and what they hold').click();
+    await page.getByRole('button', { name: 'Add a kit' }).click();
+    await expect(page.getByText('This kit has nothing in it')).toBeVisible();
+    await model.field('kit-0').fill('Ring set for three');
+    await page.getByRole('button', { name: 'Add a thing' }).click();
+    await model.field('item-0-0').fill('Top rings');
+    await model.field('item-count-0-0').fill('three');
+    await page.keyboard.press('Tab');
+    await model.field('item-kind-0-0').selectOption('ring');
+    await expect(model.keep).toHaveText('1 to mend');
+    await model.field('item-count-0-0').fill('3');
+    await page.keyboard.press('Tab');
+    await page.getByText('How long parts may serve').click();
+    await page.getByRole('button', { name: 'Add a life' }).click();
+    await model.field('life-kind-0').selectOption('bolt');
+    await model.field('life-limit-0').fill('9 000');
+    await page.keyboard.press('Tab');
+    await page.getByText('Parts of another design').click();
+    expect(await illegibleIn(page)).toEqual([]);
+    await expect(page.getByRole('region', { name: 'What changed' })).toContainText(
+      'kit “Ring set for three” is new',
+    );
     await page.getByRole('button', { name: 'Hand it in' }).click();
     await expect(page.locator('h1')).toContainText('version 2, draft');
     await page.getByRole('button', { name: 'I looked at it again' }).click();
@@ -366,6 +390,14 @@ test('a V8 and a six with two heads; a next version is looked at by another, a j
     await page.reload();
     await page.getByRole('button', { name: 'Publish it' }).click();
     await expect(page.locator('h1')).toContainText('version 2');
+    // What was said of its parts is what a job of this version asks about.
+    const published = (await perrin.get('/api/library/models/T3-29/file')) as {
+      model: { layout: { kits: object[]; lives: object[] } };
+    };
+    expect(published.model.layout).toMatchObject({
+      kits: [{ name: 'Ring set for three', contents: [{ name: 'Top rings', count: 3, kind: 'ring' }] }],
+      lives: [{ kind: 'bolt', counts: 'hours', limit: 9000 }],
+    });
     await page.goto(`${server.address}/jobs/${await perrin.jobId('J-2043')}/limits`);
     await expect(page.getByRole('region', { name: 'A newer version of the model' })).toContainText(
       'This job keeps version 1',

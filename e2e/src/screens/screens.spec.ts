@@ -96,6 +96,8 @@ const PAGES: Record<string, () => string> = {
   shims: () => `/jobs/${jobs.heavy}/shims`,
   'the as-found map': () => `/jobs/${jobs.heavy}/strip`,
   'a part looked at face by face': () => `/jobs/${jobs.heavy}/inspect?slot=pin@cylinder:3`,
+  'a piston with what was found on it': () =>
+    `/jobs/${jobs.heavy}/inspect?slot=piston@cylinder:2&face=grooveLower.1`,
   'a crack test': () => `/jobs/${jobs.heavy}/inspect?slot=piston@cylinder:1&face=crackTest`,
   parts: () => `/jobs/${jobs.heavy}/parts?show=piston`,
   'parts by lot': () => `/jobs/${jobs.swap}/parts?show=lots`,
