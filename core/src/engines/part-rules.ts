@@ -19,7 +19,7 @@ export function withPartRules<S extends PartRuleSet>(
 ): ModelDraft {
   const { [set]: before, ...rest } = draft.layout;
   const layout = rest as DraftLayout;
-  const rules = to((before ?? []) as readonly PartRule<S>[]);
+  const rules = to(before ?? []);
   return { ...draft, layout: rules.length === 0 ? layout : { ...layout, [set]: rules } };
 }
 /** One of a list said otherwise; undefined takes a field out, null the whole of it. */
