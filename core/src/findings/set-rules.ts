@@ -1,4 +1,3 @@
-import { partIn } from '../engines/parts';
 import { isSize } from '../evidence/reading';
 import type { SizeReading } from '../evidence/size/size-reading';
 import { intervalOf } from '../evidence/size/interval';
@@ -7,6 +6,7 @@ import type { PlaceRecord, PlacesState, RecordedReading } from '../bench/places'
 import { spreadOfSet } from '../bench/spread-of-set';
 import type { Layout } from '../engines/layout';
 import { placeKey } from '../engines/place';
+import { partIn } from '../engines/parts';
 import type { PartsState } from '../engines/parts';
 import type { Place } from '../engines/place';
 import { FIT_AXES } from '../engines/characteristic';
