@@ -87,6 +87,26 @@ test.each<[string, string | null, string | null, number | undefined]>([
   if (onPiston !== null) marked(told, [PISTON], onPiston);
   expect(mismatches(told).map((each) => each.shift)).toEqual(shift === undefined ? [] : [shift]);
 });
+test('letters that do not agree hide no oversize that does not: what was conceded of one is asked anew with the other', () => {
+  const told = gauged(shortBlock([BORE, FIT, JOURNALS, BEARING], ROWS, undefined, SORTED), '100.01');
+  const ring = 'ring@cylinder:2/groove:1/member:ring' as const;
+  const said = { state: 'new', partNumber: null, lot: null } as const;
+  told.do({ type: 'fitParts', slots: [ring], ...said });
+  marked(told, [BORE_2], 'A');
+  marked(told, [PISTON], 'B');
+  const rule = () => setRules(told.job).find(({ kind }) => kind === 'classes');
+  const approval = { number: 'A-1', date: '2026-06-01', issuer: 'Quay' };
+  told.do({ type: 'acceptLimitNote', note: rule()!.id, reason: 'as the maker allows', approval }, PERRIN);
+  const isOpen = () =>
+    openMatters(told.job).findings.some(({ id }) => id.startsWith('rule classes bore@cylinder:2'));
+  expect(isOpen()).toBe(false);
+  marked(told, [`${ring}#1`], '0.50 over');
+  expect(isOpen()).toBe(true);
+  expect(rule()?.mismatch?.claims.map(({ kind, by, mark }) => mark ?? `${kind} ${by}`)).toEqual([
+    ...['A', 'B', 'bore measured', 'ring marked'],
+  ]);
+  expect([rule()?.mismatch?.of, rule()?.mismatch?.shift]).toEqual(['gap', Math.round(-Math.PI * 500_000)]);
+});
 test('what is marked otherwise, or lies there instead, is another question: nothing that was conceded holds for it', () => {
   const told = shortBlock([BORE, FIT, JOURNALS, BEARING], ROWS, undefined, SORTED);
   marked(told, [BORE_2], 'A');

@@ -105,20 +105,30 @@ function inBore(
   const at = { characteristic: place.characteristic, at: { cylinder: place.at.cylinder ?? '' } };
   const slots = slotsBehind(state, { parts: IN_BORE }, at);
   const about = slotOf('bore', at.at.cylinder);
-  const sorted = sortedBy(pin, state, slots);
-  const [one] = sorted;
-  // Sorted parts are of one step among themselves, whatever they are bored over.
-  const odd = sorted.find(({ off }) => off !== one?.off);
-  if (one !== undefined && odd !== undefined)
-    return { about, claims: sorted, places: [placeKey(place)], ...shiftOf(one, odd) };
-  const claims = markedOn(state, slots, made, 'over');
+  const marked = markedOn(state, slots, made, 'over');
   const bore = boreClass(pin.model.bore.nm, made, size);
-  const all: readonly ClassClaim[] =
-    bore === undefined ? claims : [{ slot: about, kind: 'bore', off: bore, by: 'measured' }, ...claims];
-  const [first] = all;
-  const other = first === undefined ? undefined : all.find(({ off }) => differs(off, first.off, made));
-  if (first === undefined || other === undefined) return undefined;
-  return { about, claims: all, places: [placeKey(place)], ...shiftOf(first, other) };
+  const sized: readonly ClassClaim[] =
+    bore === undefined ? marked : [{ slot: about, kind: 'bore', off: bore, by: 'measured' }, ...marked];
+  // Sorted parts are of one step among themselves, whatever they are bored over; neither hides the other.
+  const odds = [
+    oddAmong(sortedBy(pin, state, slots), (one, other) => one !== other),
+    oddAmong(sized, (one, other) => differs(one, other, made)),
+  ].flatMap((each) => each ?? []);
+  const [first, ...rest] = odds;
+  if (first === undefined) return undefined;
+  const worst = rest.reduce((so, each) => (Math.abs(each.shift) > Math.abs(so.shift) ? each : so), first);
+  const { shift, of } = worst;
+  return { about, claims: odds.flatMap(({ claims }) => claims), places: [placeKey(place)], shift, of };
+}
+type Odd = Pick<ClassMismatch, 'claims' | 'shift' | 'of'>;
+/** The first that does not agree with what the first of them says. */
+function oddAmong(
+  claims: readonly ClassClaim[],
+  isOther: (one: Nanometres, other: Nanometres) => boolean,
+): Odd | undefined {
+  const [first] = claims;
+  const other = first === undefined ? undefined : claims.find(({ off }) => isOther(off, first.off));
+  return first === undefined || other === undefined ? undefined : { claims, ...shiftOf(first, other) };
 }
 const slotOf = (kind: PartKind, cylinder: string): SlotKey => `${kind}@cylinder:${cylinder}`;
 /** By how much a fit is wider than it is meant to be: of a ring its gap, which grows by pi of what the bore does. */
